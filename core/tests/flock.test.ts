@@ -4,6 +4,7 @@ import { probe } from '../measure/probe';
 import { whySilent } from '../measure/diagnose-field';
 import { uniform } from '../lib/random/lookup';
 import type { Written } from '../scene/read';
+import { shapes } from '../kinds/emitter-shapes';
 import { NeighbourGrid } from '../sim/stack/neighbour-grid';
 import { Population } from '../sim/step/population';
 import { orderInSpace } from '../sim/step/spatial-order';
@@ -278,5 +279,111 @@ describe('the flock (Reynolds 1987)', () => {
       probe(scene, new Map(), 0, scene.emitters[0]!, { position: [0, 0, 0], velocity: [0, 0, 0], mass: 1, drag: 0 })
         .fields[0]!.vector,
     ).toEqual([0, 0, 0]);
+  });
+});
+
+describe('a crowd', () => {
+  /** So many particles within a hundredth of a metre, the velocity of each along X. */
+  function dense(count: number, shuffled = false): Population {
+    const population = crowd(count, 5, shuffled);
+    const { x, y, z } = population.columns;
+    for (const column of [x, y, z]) for (let slot = 0; slot < count; slot++) column[slot]! *= 0.0025;
+    return population;
+  }
+
+  it('is met as a sample that stands for all, and hangs on no slot', () => {
+    const grids = [false, true].map((shuffled) => {
+      const grid = new NeighbourGrid(1, [0], 1);
+      grid.freeze([dense(5000, shuffled)]);
+      return grid;
+    });
+    const met = grids.map((grid) => {
+      const found = grid.found.subarray(0, grid.around(0, 0, 0));
+      return [...found].map((row) => [grid.places[row], grid.weights[row / 3]]);
+    });
+    expect(met[0]).toEqual(met[1]);
+    // Eight buckets meet at a corner there.
+    expect(met[0]!.length).toBeLessThan(8 * 64);
+    const whole = met[0]!.reduce((sum, [, weight]) => sum + weight!, 0);
+    expect(whole).toBeCloseTo(5000, 1);
+  });
+
+  it('costs each particle no more neighbours, however many they are', () => {
+    const mostMet = (count: number) => {
+      const grid = new NeighbourGrid(1, [0], 1);
+      grid.freeze([dense(count)]);
+      return grid.around(0, 0, 0);
+    };
+    expect(mostMet(40_000)).toBeLessThan(1.5 * mostMet(4000));
+  });
+
+  it('of few is met one by one, each for itself, also after a larger one', () => {
+    const grid = new NeighbourGrid(1, [0], 1);
+    grid.freeze([dense(5000)]);
+    grid.freeze([dense(30)]);
+    const met = grid.around(0, 0, 0);
+    expect(met).toBe(30);
+    expect([...grid.found.subarray(0, met)].every((row) => grid.weights[row / 3] === 1)).toBe(true);
+  });
+
+  it('pushes a particle beside it as hard by its sample as all of it would', () => {
+    const push = (count: number) => {
+      const own = testScene({
+        emitter: {
+          shape: { kind: 'ball', radius: 0.02, from: 'volume' },
+          emission: [{ kind: 'burst', count }],
+          birth: { life: 9, speed: 0, drag: 0 },
+        },
+        fields: [
+          {
+            settings: { kind: 'flock', separation: 1, separationRadius: 1, alignment: 0, cohesion: 0, flocks: 'all' },
+            strength: 1,
+          },
+        ],
+      });
+      const [first] = own.emitters;
+      const beside = {
+        ...first!,
+        id: 'beside',
+        name: 'Beside',
+        shape: shapes.defaults('point'),
+        emission: [{ ...first!.emission[0]!, count: 1 }],
+        transform: { ...first!.transform, position: [0.5, 0, 0] as const },
+      };
+      return runTo({ ...own, emitters: [first!, beside] }, 1).populations[1]!.columns.vx[0]! * 24;
+    };
+    // By hand: each pushes by 1 − d/R, half, at half the radius.
+    expect(push(20) / (20 * 0.5)).toBeCloseTo(1, 1);
+    expect(push(2000) / (2000 * 0.5)).toBeCloseTo(1, 1);
+  });
+
+  it('that is born at one point comes apart', () => {
+    const scene = testScene({
+      emitter: {
+        shape: { kind: 'point' },
+        emission: [{ kind: 'burst', count: 500 }],
+        birth: { life: 9, speed: 0, drag: 1 },
+      },
+      fields: [
+        {
+          settings: {
+            kind: 'flock',
+            separation: 2,
+            separationRadius: 0.5,
+            alignment: 0,
+            cohesion: 0,
+            angleOfView: 360,
+          },
+          strength: 1,
+        },
+      ],
+    });
+    const { count, columns } = runTo(scene, 24).populations[0]!;
+    const distinct = new Set(
+      Array.from({ length: count }, (_, i) => `${columns.x[i]} ${columns.y[i]} ${columns.z[i]}`),
+    );
+    expect([count, distinct.size]).toEqual([500, 500]);
+    const spread = Math.max(...Array.from(columns.x.subarray(0, count), Math.abs));
+    expect(spread).toBeGreaterThan(0.25);
   });
 });

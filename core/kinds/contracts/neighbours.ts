@@ -7,6 +7,8 @@ export interface Neighbours {
   /** Place and velocity of each particle, world axes, metres and m/s. */
   readonly places: Float32Array;
   readonly velocities: Float32Array;
+  /** How many particles each of them stands for, by row: more than one in a crowd, where only a sample is met. */
+  readonly weights: Float32Array;
   /** Where the rows of the last that were found begin, and the squares of their distances, m². */
   readonly found: Int32Array;
   readonly squares: Float64Array;
@@ -17,4 +19,6 @@ export interface Neighbours {
   around(x: number, y: number, z: number): number;
   /** Whether a row that was found is that of a particle itself. */
   isItself(row: number, emitter: number, id: number): boolean;
+  /** Writes a direction of length 1 from a particle at the very place of another one to that one; always the same. */
+  apart(row: number, emitter: number, id: number, out: Float64Array): void;
 }

@@ -71,7 +71,7 @@ const parameters = describe({
 /**
  * F = S·(s·Σ r̂(1 − d/R) + a·(v̄ − v) + c·(x̄ − x)) over the neighbours that are seen: separation, alignment, cohesion
  * (Reynolds, "Flocks, herds and schools", SIGGRAPH 1987). In a draft the sum is taken 1/share times; means need
- * nothing.
+ * nothing. In a crowd the neighbours are a sample, each of the weight of those that it stands for.
  */
 export const flock = defineField({
   kind: 'flock',
@@ -164,12 +164,13 @@ export const flock = defineField({
       ) || separationRadius;
     const around = neighbours(reach, flocks === 'all');
     const nearness = 1 / separationRadius;
+    const away = new Float64Array(3);
     const blind = angleOfView >= 360 ? -2 : cos((angleOfView / 2) * RADIAN);
     return (_local, block, out, { place }) => {
       const { count, emitter, id, position, velocity } = block;
       const grid = around(emitter);
       if (!grid) return clear(out, count);
-      const { places, velocities, found, squares } = grid;
+      const { places, velocities, weights, found, squares } = grid;
       const scale = separation / grid.draftFraction;
       for (let i = 0; i < count; i++) {
         const [x, y, z] = [position.x[i]!, position.y[i]!, position.z[i]!];
@@ -186,28 +187,35 @@ export const flock = defineField({
           const square = squares[k]!;
           if (square === 0 && grid.isItself(row, emitter, id[i]!)) continue;
           const d = Math.sqrt(square);
+          const weight = weights[row / 3]!;
           // From the particle to its neighbour.
           const dx = places[row]! - x;
           const dy = places[row + 1]! - y;
           const dz = places[row + 2]! - z;
           if (blindfold && dx * vx + dy * vy + dz * vz < blind * d * speed) continue;
           if (d < separationRadius && d > 0) {
-            const push = 1 / d - nearness;
+            const push = weight * (1 / d - nearness);
             px -= push * dx;
             py -= push * dy;
             pz -= push * dz;
+          } else if (d === 0) {
+            // At the very same place they are pushed any way, as from very near.
+            grid.apart(row, emitter, id[i]!, away);
+            px -= weight * away[0]!;
+            py -= weight * away[1]!;
+            pz -= weight * away[2]!;
           }
           if (d < alignmentRadius) {
-            mx += velocities[row]!;
-            my += velocities[row + 1]!;
-            mz += velocities[row + 2]!;
-            moving++;
+            mx += weight * velocities[row]!;
+            my += weight * velocities[row + 1]!;
+            mz += weight * velocities[row + 2]!;
+            moving += weight;
           }
           if (d < cohesionRadius) {
-            ox += dx;
-            oy += dy;
-            oz += dz;
-            near++;
+            ox += weight * dx;
+            oy += weight * dy;
+            oz += weight * dz;
+            near += weight;
           }
         }
         const a = moving > 0 ? alignment : 0;

@@ -1,3 +1,6 @@
+import type { Neighbours } from '../../kinds/contracts/neighbours';
+import { vectorBy } from '../../lib/math/vector';
+import { luckOf, uniform, uniformOf } from '../../lib/random/lookup';
 import type { SeenParticles } from './seen-particles';
 
 /** Numbers a particle in a list of places or velocities. */
@@ -16,15 +19,32 @@ const SLICES = 3;
 const SCATTERED = { y: 0x5bd1e995, z: 0x2c1b3c6d };
 
 /**
+ * A bucket with more particles than this holds a sample of about so many. A bucket is as large as a twelfth of the ball
+ * of the radius: a particle that has such a crowd all round has some 400 neighbours.
+ */
+const CROWD = 32;
+
+/** In place of the bucket of a particle that is not in the sample. */
+const LEFT_OUT = -1;
+
+/** The purposes of random numbers. */
+const SAMPLE = 0x6a09e667;
+const APART = 0x3c6ef372;
+
+/**
  * Where the particles of some emitters are at the beginning of a substep, sorted into rows along X that are cut into
  * slices, so that those around a place are found in a stretch of nine rows. Each has a bucket of its own, or where
- * particles are far scattered one that it shares: how far apart they are costs nothing. NeighbourGrid are met row by
- * row, slice by slice, and in a bucket by emitter and key, so that neither slots nor threads show in a sum.
+ * particles are far scattered one that it shares: how far apart they are costs nothing. Neighbours are met row by row,
+ * slice by slice, and in a bucket by emitter and key, so that neither slots nor threads show in a sum. A crowded bucket
+ * holds a sample by emitter and key, each for several: however many are at one place, one of them costs no more.
  */
-export class NeighbourGrid {
+export class NeighbourGrid implements Neighbours {
   /** Place and velocity of each particle, world axes, in the order of the buckets. */
   places = new Float32Array(0);
   velocities = new Float32Array(0);
+  /** How many particles each stands for, in the order of the buckets. */
+  weights = new Float32Array(0);
+  private weighted = false;
   /** The last that were found: where their rows begin, and the squares of their distances, m². */
   readonly found = new Int32Array(MOST_MET);
   readonly squares = new Float64Array(MOST_MET);
@@ -58,6 +78,8 @@ export class NeighbourGrid {
       const room = Math.ceil(count * 1.25);
       this.places = new Float32Array(ROW * room);
       this.velocities = new Float32Array(ROW * room);
+      this.weights = new Float32Array(room).fill(1);
+      this.weighted = false;
       this.ids = new Uint32Array(room);
       this.owners = new Uint16Array(room);
     }
@@ -116,7 +138,9 @@ export class NeighbourGrid {
         starts[bucket + 1]!++;
       }
     }
+    const crowds = this.thin(populations, buckets);
     for (let b = 0; b <= mask; b++) starts[b + 1]! += starts[b]!;
+    this.weigh(crowds);
     const next = starts.slice(0, mask + 1);
     n = 0;
     for (const emitter of emitters) {
@@ -125,6 +149,7 @@ export class NeighbourGrid {
       const { x, y, z, vx, vy, vz } = population.columns;
       for (let slot = 0; slot < population.count; slot++) {
         const bucket = buckets[n++]!;
+        if (bucket === LEFT_OUT) continue;
         const id = population.id[slot]!;
         const first = starts[bucket]!;
         let at = next[bucket]!++;
@@ -146,6 +171,40 @@ export class NeighbourGrid {
         velocities[row + 2] = vz[slot]!;
       }
     }
+  }
+
+  /**
+   * Leaves out of each crowded bucket all but a sample, which hangs on emitters and keys alone. Gives how many there were
+   * in each bucket; undefined where none is crowded.
+   */
+  private thin(populations: readonly SeenParticles[], buckets: Int32Array): Uint32Array | undefined {
+    const { starts, emitters } = this;
+    const counts = starts.slice(1);
+    if (counts.every((count) => count <= CROWD)) return undefined;
+    starts.fill(0);
+    let n = 0;
+    for (const emitter of emitters) {
+      const { count = 0, id } = populations[emitter] ?? {};
+      for (let slot = 0; slot < count; slot++, n++) {
+        const bucket = buckets[n]!;
+        const whole = counts[bucket]!;
+        const isIn = whole <= CROWD || uniform(emitter, id![slot]!, SAMPLE) * whole < CROWD;
+        if (isIn) starts[bucket + 1]!++;
+        else buckets[n] = LEFT_OUT;
+      }
+    }
+    return counts;
+  }
+
+  /** Sets for how many each of a bucket stands, where some are crowded. */
+  private weigh(crowds: Uint32Array | undefined): void {
+    const { starts, weights } = this;
+    if (this.weighted) weights.fill(1);
+    this.weighted = crowds !== undefined;
+    crowds?.forEach((count, bucket) => {
+      if (count > CROWD)
+        weights.fill(count / (starts[bucket + 1]! - starts[bucket]!), starts[bucket], starts[bucket + 1]);
+    });
   }
 
   /** Looks up the buckets of the nine rows about one. */
@@ -208,6 +267,17 @@ export class NeighbourGrid {
   /** Whether a row that was found is that of a particle itself. */
   isItself(row: number, emitter: number, id: number): boolean {
     return this.ids[row / ROW] === id && this.owners[row / ROW] === emitter;
+  }
+
+  /** Writes a direction of length 1 from a particle at the very place of another one to that one; always the same. */
+  apart(row: number, emitter: number, id: number, out: Float64Array): void {
+    const [own, other] = [luckOf(emitter, id), luckOf(this.owners[row / ROW]!, this.ids[row / ROW]!)];
+    const pair = luckOf(own, other);
+    const [x, y, z] = vectorBy((axis) => 2 * uniformOf(pair, APART + axis) - 1);
+    const length = Math.sqrt(x * x + y * y + z * z) || 1;
+    out[0] = x / length;
+    out[1] = y / length;
+    out[2] = z / length;
   }
 
   /**
