@@ -27,7 +27,7 @@ export class Reference {
       const y = state[o + 1]!;
       const z = state[o + 2]!;
       const r2 = x * x + z * z + 1e-12;
-      const swirl = (1.5669786 * 0.5 * (1 - Math.exp(-r2 / 0.25))) / r2;
+      const swirl = (1.566974 * 0.5 * (1 - Math.exp(-r2 / 0.25))) / r2;
       const d = 1 / Math.sqrt(r2 + y * y + 0.01);
       curl.fill(0);
       addSimplexCurl(x * 0.57, y * 0.57, z * 0.57, 1, 18.851, curl);

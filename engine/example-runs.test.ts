@@ -10,13 +10,13 @@ import { snapshot } from './frame';
 /**
  * The engine that made these sums. Whoever changes the bits of a run gives it another number, and takes the sums anew.
  */
-const VERSION = 8;
+const VERSION = 9;
 
 const FRAMES = 12;
 
 /** The first 64 bits of SHA-256 over the first frames of each example, as they are kept in a bake. */
 const SUMS: Readonly<Record<string, { readonly kernel: string; readonly plain: string }>> = {
-  'vent-plume': { kernel: '414db1d90f68a91a', plain: '70a6d71b83c8d40f' },
+  'vent-plume': { kernel: '608013368f551cf0', plain: 'fe060f2b3dcf9bbc' },
   'lantern-swarm': { kernel: 'fb19a0b5ad05c71c', plain: '1949a058a011c356' },
   'lander-touchdown': { kernel: 'c9bf4e256219fc56', plain: 'c9bf4e256219fc56' },
   'sediment-fall': { kernel: '7ed7725eb3566502', plain: '87fa4ffcf2e50786' },

@@ -118,7 +118,7 @@ static void step(State &state, size_t from, size_t to, float dt, const std::vect
     F ax = none, ay = splat(-1), az = none;
     F flat = add(mul(x, x), mul(z, z)), square = add(flat, mul(y, y)), w = weight(square);
     // The vortex about y, radius ½, as a force.
-    F swirl = mul(mul(_mm_div_ps(w, mass), splat(1.5669786f * 2)), mean_decay(mul(flat, splat(4))));
+    F swirl = mul(mul(_mm_div_ps(w, mass), splat(1.566974f * 2)), mean_decay(mul(flat, splat(4))));
     ax = add(ax, mul(swirl, z));
     az = sub(az, mul(swirl, x));
     // The pull, softened by 0.1 m.

@@ -1,4 +1,5 @@
 import type { KernelDescriptor, DescriptorOf } from '../../core/kinds/contracts/kernel-descriptor';
+import { LAMB_OSEEN } from '../../core/kinds/fields/vortex';
 import type { Vector } from '../../core/lib/math/vector';
 import type { Rotation } from '../../core/lib/math/rotation';
 import { LATTICE_PRIMES } from '../../core/lib/noise/simplex-hash';
@@ -46,9 +47,6 @@ export interface Even {
 }
 
 const SWIRLS = { even: 0, solid: 1, smooth: 2 } as const;
-
-/** Peak of the Lamb–Oseen profile: 1 / max (1 − e^(−w²)) / w. */
-const LAMB_OSEEN = 1.5669786;
 
 /**
  * The kernel tells places of the lattice from the bits of a float that has 1.5 · 2²³ added, and hashes those as they

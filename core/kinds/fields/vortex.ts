@@ -56,9 +56,10 @@ const parameters = describe({
 type Settings = ValuesOf<typeof parameters>;
 
 /**
- * Ratio of the peak of (1 − e^(−x²))/x to its scale: its inverse makes the peak of the Lamb–Oseen profile exactly S.
+ * The inverse of the peak of (1 − e^(−x²))/x, which makes the peak of the Lamb–Oseen profile S. The peak is where
+ * 2x² = e^(x²) − 1: at x = 1.1209064227785340.
  */
-const LAMB_OSEEN = 1.5669786;
+export const LAMB_OSEEN = 1.5669739890260233;
 
 /** Swirl speed at a distance r from the axis, for a peak of 1. */
 export function swirlAt(swirl: Settings['swirl'], r: number, radius: number): number {
