@@ -23,7 +23,7 @@ const SUMS: Readonly<Record<string, { readonly kernel: string; readonly plain: s
   letters: { kernel: 'bf1a16528689586c', plain: 'f7364548be175518' },
   'chart-in-relief': { kernel: '1097c86fbc3ac1a5', plain: '6ef457e731413e72' },
   'cable-run': { kernel: '4da3696460b2739d', plain: '6113a6749010aba9' },
-  'sonar-membrane': { kernel: '3e4443dd3192bab3', plain: '6709da7718c2bc5c' },
+  'sonar-membrane': { kernel: 'f25f7beb648d5035', plain: 'a15792e66e6b714e' },
   'kelp-stand': { kernel: 'f774b926d0ffe3f3', plain: '8c9827e1ccb9c33d' },
 };
 

@@ -205,6 +205,11 @@ describe('inverse functions (against Math; a few units in the last place)', () =
     expect(besselJ(0, 1)).toBeCloseTo(0.7651976865579666, 14);
     expect(besselJ(1, 1)).toBeCloseTo(0.4400505857449335, 14);
     expect([besselJ(0, 0), besselJ(3, 0)]).toEqual([1, 0]);
+    // Near 0 it is (x/2)^n / n! (Abramowitz & Stegun, 9.1.10), however near.
+    for (const x of [2e-9, 5e-10, -1e-60, 1e-200]) {
+      expect([besselJ(0, x), besselJ(1, x) / (x / 2)]).toEqual([1, expect.closeTo(1, 12)]);
+      expect(besselJ(2, x)).toBeCloseTo((x * x) / 8, 30);
+    }
     expect(besselJ(1, -1)).toBeCloseTo(-0.4400505857449335, 14);
   });
 });

@@ -6,25 +6,36 @@ export function besselJ(n: number, x: number): number {
   const order = Math.floor(Math.abs(n));
   const a = Math.abs(x);
   if (a > 10000 || order > 200) return NaN;
-  if (a === 0) return order === 0 ? 1 : 0;
+  if (a < 1e-9) return leadingTerm(order, x);
   const start = 2 * Math.floor((Math.max(order, a) + 20 + Math.sqrt(60 * Math.max(order, a))) / 2);
+  const twiceInverse = 2 / a;
+  // Two orders a round: `above` and `here` are those of k + 1 and k, an even number.
   let above = 0;
   let here = 1e-30;
   let sum = 0;
   let wanted = 0;
-  for (let k = start; k > 0; k--) {
-    const below = ((2 * k) / a) * here - above;
-    above = here;
-    here = below;
-    if (Math.abs(here) > 1e100) {
+  for (let k = start; k > 0; k -= 2) {
+    const odd = k * twiceInverse * here - above;
+    const even = (k - 1) * twiceInverse * odd - here;
+    above = odd;
+    here = even;
+    if (k - 1 === order) wanted = odd;
+    else if (k - 2 === order) wanted = even;
+    if (k > 2) sum += 2 * even;
+    if (Math.abs(even) > 1e100) {
       here *= 1e-100;
       above *= 1e-100;
       sum *= 1e-100;
       wanted *= 1e-100;
     }
-    if (k - 1 === order) wanted = here;
-    if ((k - 1) % 2 === 0 && k - 1 > 0) sum += 2 * here;
   }
   const value = wanted / (sum + here);
   return x < 0 && order % 2 === 1 ? -value : value;
+}
+
+/** (x/2)^n / n!, the first term of the series of J_n (Abramowitz & Stegun, 9.1.10): all there is of it near 0. */
+function leadingTerm(n: number, x: number): number {
+  let term = 1;
+  for (let k = 1; k <= n; k++) term *= x / (2 * k);
+  return term;
 }
