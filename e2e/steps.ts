@@ -65,6 +65,19 @@ export async function openExample(page: Page, example: string, dress: Dress = sp
 
 /** Waits until the frame of the playhead is on the screen, and all frames are simulated. */
 export async function simulated(page: Page): Promise<void> {
+  // Looked at often: it is waited for several times in most tests. What is wrong is told by the assertions.
+  await page
+    .waitForFunction(
+      () => {
+        const view = document.querySelector<HTMLElement>('[data-testid=view]');
+        const cached = document.querySelector('[data-testid=cached]')?.getAttribute('style') ?? '';
+        const isWaiting = view?.parentElement?.innerText.includes('simulating') ?? true;
+        return cached.startsWith('left: 0%; width: max(2px, 100%)') && !isWaiting;
+      },
+      undefined,
+      { polling: 50, timeout: 150_000 },
+    )
+    .catch(() => undefined);
   await expect(page.getByTestId('view')).toBeVisible();
   await expect(page.getByText(/^simulating/)).toHaveCount(0);
   await expect(page.getByTestId('cached')).toHaveAttribute('style', /left: 0%; width: max\(2px, 100%\)/, {
