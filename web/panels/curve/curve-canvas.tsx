@@ -128,7 +128,7 @@ export function CurveCanvas({
       }}
     >
       <span className="absolute inset-y-0 left-1/2 border-l border-dashed border-second" />
-      <span className="num absolute top-0 left-2 text-second">{parameter === 'inner' ? 'inner' : 'outer'}</span>
+      <span className="num absolute top-5 left-2 text-second">{parameter === 'inner' ? 'inner' : 'outer'}</span>
     </button>
   );
   return (

@@ -103,21 +103,29 @@ function writeKey(row: KeyRow, shotFrame: number): void {
   pick({ [row.id]: [frame] });
 }
 
+/** Part of the ruler behind which there is no room for a number. */
+const NEAR_END = 0.93;
+
 /** Numbers of frames over the rows. */
 function DeckRuler({ span }: { span: { from: number; to: number } }) {
   const fps = useSceneOf((scene) => scene.time.fps);
   const ticks = ticksOf(span.from, span.to, fps);
   return (
     <div className="relative h-5 border-b border-rule/40" aria-hidden>
-      {ticks.map((frame) => (
-        <span
-          key={frame}
-          className="num absolute top-0.5 border-l border-rule pl-1 text-faint"
-          style={{ left: `${(100 * (frame - span.from)) / (span.to - span.from)}%` }}
-        >
-          {frame}
-        </span>
-      ))}
+      {ticks.map((frame) => {
+        const share = (frame - span.from) / (span.to - span.from);
+        // A number at the end stands before its line: behind it, it would be cut off.
+        const side = share > NEAR_END ? '-translate-x-full border-r pr-1' : 'border-l pl-1';
+        return (
+          <span
+            key={frame}
+            className={`num absolute top-0.5 border-rule text-faint ${side}`}
+            style={{ left: `${100 * share}%` }}
+          >
+            {frame}
+          </span>
+        );
+      })}
     </div>
   );
 }
