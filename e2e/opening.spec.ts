@@ -3,7 +3,7 @@ import { PNG } from 'pngjs';
 import { expect, test } from './test';
 import { openingLayout } from '../formats/opening-layout';
 import { examples } from '../core/examples';
-import { makeExample, saved, simulated, sparse } from './steps';
+import { makeExample, origin, saved, simulated, sparse } from './steps';
 
 /** Brightness of a picture in so many cells across and down, each the mean of its pixels, 0 … 255. */
 function cellsOf(picture: PNG, across = 16, down = 9): number[] {
@@ -80,6 +80,27 @@ test.describe('the opening of a scene', () => {
     await simulated(page);
     const drawn = await picture();
     expect(correlation(cellsOf(kept), cellsOf(drawn))).toBeGreaterThan(0.85);
+  });
+
+  test('that can’t be read is left out', async ({ page }) => {
+    begin();
+    const id = await makeExample(page, 'letters', sparse);
+    const sent = await page.request.post(`/api/scenes/${id}/opening`, {
+      headers: { Origin: origin() },
+      multipart: {
+        about: JSON.stringify({ revision: 2 }),
+        file: { name: 'opening.webp', mimeType: 'image/webp', buffer: Buffer.from('RIFF....WEBPVP8 cut off') },
+      },
+    });
+    expect(sent.status()).toBe(204);
+    const errors: Error[] = [];
+    page.on('pageerror', (error) => errors.push(error));
+    const answer = page.waitForResponse(/\/opening$/);
+    await page.goto(`/scene/${id}`);
+    expect((await answer).status()).toBe(200);
+    await simulated(page);
+    await expect(page.getByTestId('opening')).toHaveCount(0);
+    expect(errors).toEqual([]);
   });
 
   test('is not that of an edited scene', async ({ page }) => {

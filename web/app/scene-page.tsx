@@ -34,12 +34,15 @@ async function raise(id: string): Promise<{ stage: Stage; close: () => void }> {
   openScene(present, undo);
   select(firstSelection(present));
   let gone = false;
-  void kept?.then(async (picture) => {
+  const showOpening = async () => {
+    const picture = await kept;
     // Edits that were not saved are not in it.
     if (!picture || !saver.isSaved) return;
     const opening = await Opening.read(picture, present);
     if (!gone && useSceneStore.getState().scene === present) usePlayer.setState({ opening });
-  });
+  };
+  // Where it can’t be read, the view begins without.
+  void showOpening().catch(() => undefined);
   const session = new Session();
   const transport = new Transport(session);
   usePlayer.setState({
