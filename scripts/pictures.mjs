@@ -47,7 +47,7 @@ try {
       return [...new Uint8Array(await blob.arrayBuffer())];
     }, `/api/scenes/${id}/picture`);
     writeFileSync(join(folder, `${slug}.webp`), Uint8Array.from(webp));
-    // Drawn as WebP.
+    // The page draws it as WebP.
     const opening = await (await page.request.get(`${origin}/api/scenes/${id}/opening`)).body();
     writeFileSync(join(folder, `${slug}-opening.webp`), opening);
     // How it is rendered is not in its picture.

@@ -19,6 +19,8 @@ export interface Neighbours {
   around(x: number, y: number, z: number): number;
   /** Whether a row that was found is that of a particle itself. */
   isItself(row: number, emitter: number, id: number): boolean;
-  /** Writes a direction of length 1 from a particle at the very place of another one to that one; always the same. */
+  /**
+   * Writes a unit vector from a particle to another one at the very same place: random, but always the same for the two.
+   */
   apart(row: number, emitter: number, id: number, out: Float64Array): void;
 }

@@ -199,7 +199,7 @@ export const flock = defineField({
             py -= push * dy;
             pz -= push * dz;
           } else if (d === 0) {
-            // At the very same place they are pushed any way, as from very near.
+            // At the very same place the direction is random.
             grid.apart(row, emitter, id[i]!, away);
             px -= weight * away[0]!;
             py -= weight * away[1]!;

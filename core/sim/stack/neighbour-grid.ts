@@ -35,8 +35,8 @@ const APART = 0x3c6ef372;
  * Where the particles of some emitters are at the beginning of a substep, sorted into rows along X that are cut into
  * slices, so that those around a place are found in a stretch of nine rows. Each has a bucket of its own, or where
  * particles are far scattered one that it shares: how far apart they are costs nothing. Neighbours are met row by row,
- * slice by slice, and in a bucket by emitter and key, so that neither slots nor threads show in a sum. A crowded bucket
- * holds a sample by emitter and key, each for several: however many are at one place, one of them costs no more.
+ * slice by slice, and in a bucket by emitter and number, so that neither slots nor threads show in a sum. A crowded
+ * bucket holds a sample of its particles, each for several: however many are at one place, one of them costs no more.
  */
 export class NeighbourGrid implements Neighbours {
   /** Place and velocity of each particle, world axes, in the order of the buckets. */
@@ -174,8 +174,8 @@ export class NeighbourGrid implements Neighbours {
   }
 
   /**
-   * Leaves out of each crowded bucket all but a sample, which hangs on emitters and keys alone. Gives how many there were
-   * in each bucket; undefined where none is crowded.
+   * Leaves out of each crowded bucket all but a sample, which depends only on emitters and numbers. Gives how many there
+   * were in each bucket; undefined where none is crowded.
    */
   private thin(populations: readonly SeenParticles[], buckets: Int32Array): Uint32Array | undefined {
     const { starts, emitters } = this;
@@ -269,7 +269,9 @@ export class NeighbourGrid implements Neighbours {
     return this.ids[row / ROW] === id && this.owners[row / ROW] === emitter;
   }
 
-  /** Writes a direction of length 1 from a particle at the very place of another one to that one; always the same. */
+  /**
+   * Writes a unit vector from a particle to another one at the very same place: random, but always the same for the two.
+   */
   apart(row: number, emitter: number, id: number, out: Float64Array): void {
     const [own, other] = [luckOf(emitter, id), luckOf(this.owners[row / ROW]!, this.ids[row / ROW]!)];
     const pair = luckOf(own, other);
