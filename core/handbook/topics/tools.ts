@@ -24,9 +24,10 @@ export const toolsTopics: TopicChapter = {
           the final, except in fields that read other particles.`,
         prose`While you hold a control, the picture may continue from the frame on the screen; when you let go, the
           scene runs again from the start.`,
-        prose`A shot that takes long to simulate plays as a draft of a few hundred particles until its own frames are
-          there. The bar at the top then says how deep the draft is. Saved files, renders and bakes never show such a
-          draft.`,
+        prose`A shot that takes long to simulate plays as a draft until its own frames are there. The bar at the top then
+          says how deep the draft is. Saved files, renders and bakes never show such a draft.`,
+        prose`A scene opens with small pictures of its first second, drawn while the list of scenes was open. The view
+          replaces them as soon as it has drawn the scene itself.`,
       ],
     },
     {
