@@ -82,19 +82,12 @@ export class CandidateGrid {
     this.slack = 1e-12 * (Math.max(...corner.map(Math.abs)) + side * Math.max(...cells));
   }
 
-  /** Whether a point lies in the grid; false where a coordinate is no number. */
-  has(x: number, y: number, z: number): boolean {
-    const u = (x - this.lx) * this.perMetre;
-    const v = (y - this.ly) * this.perMetre;
-    const w = (z - this.lz) * this.perMetre;
-    return u >= 0 && v >= 0 && w >= 0 && u < this.nx && v < this.ny && w < this.nz;
-  }
-
-  /** The cell of a point in the grid, filled; −1 where there is no more room for its list. */
+  /** The cell of a point, filled; −1 outside the grid, for no number, and where there is no more room for its list. */
   cellAt(x: number, y: number, z: number): number {
     const u = (x - this.lx) * this.perMetre;
     const v = (y - this.ly) * this.perMetre;
     const w = (z - this.lz) * this.perMetre;
+    if (!(u >= 0 && v >= 0 && w >= 0 && u < this.nx && v < this.ny && w < this.nz)) return -1;
     const i = u | 0;
     const j = v | 0;
     const k = w | 0;
@@ -113,7 +106,7 @@ export class CandidateGrid {
   }
 
   /** The point of the grid that is nearest to a point outside, well within its cell; for no number, a corner. */
-  clamped(x: number, y: number, z: number, out: number[]): void {
+  clamp(x: number, y: number, z: number, out: number[]): void {
     const within = (n: number, low: number, cells: number) => {
       const [least, most] = [low + 0.5 * this.side, low + (cells - 0.5) * this.side];
       return n > least ? Math.min(n, most) : least;

@@ -70,21 +70,8 @@ export class PathPieces {
 
   /** The nearest point to (x, y, z); the first of several that are equally near. */
   nearest(x: number, y: number, z: number, out: NearestOnPath): void {
-    const { points, lengths, numbers, grid } = this;
-    const isInGrid = grid !== undefined && grid.has(x, y, z);
-    if (grid && !isInGrid) grid.clamped(x, y, z, this.clamped);
-    const [cx, cy, cz] = this.clamped;
-    // It may look for the candidates of that cell first.
-    const cell = isInGrid ? grid.cellAt(x, y, z) : grid ? grid.cellAt(cx, cy, cz) : -1;
-    this.piece = -1;
-    this.square = Infinity;
-    if (grid && cell >= 0) this.tryPieces(grid.list, grid.spans[2 * cell]!, grid.spans[2 * cell + 1]!, x, y, z);
-    if (!isInGrid || cell < 0) {
-      // None is farther than those of the nearest cell; they are tried once more, among all and in their order.
-      this.piece = -1;
-      this.square = this.square * (1 + 1e-9) + Number.MIN_VALUE;
-      this.tryAll(x, y, z);
-    }
+    const { points, lengths, numbers } = this;
+    this.find(x, y, z);
     const p = this.piece;
     if (p < 0) {
       // A path of one point, or of none.
@@ -113,6 +100,30 @@ export class PathPieces {
     out.s = lengths[p]! + t * (lengths[p + 1]! - lengths[p]!);
     out.piece = p;
     out.distance = Math.sqrt(this.square);
+  }
+
+  /** Finds the nearest piece: among those of its cell, or outside the grid among all. */
+  private find(x: number, y: number, z: number): void {
+    const { grid, clamped } = this;
+    if (this.tryCell(x, y, z, x, y, z)) return;
+    // None is farther than those of the nearest cell; they are tried once more, among all and in their order.
+    grid?.clamp(x, y, z, clamped);
+    this.tryCell(clamped[0], clamped[1], clamped[2], x, y, z);
+    this.piece = -1;
+    this.square = this.square * (1 + 1e-9) + Number.MIN_VALUE;
+    this.tryAll(x, y, z);
+  }
+
+  /** Tries for (x, y, z) the pieces of the cell at (cx, cy, cz); false where there is none. */
+  private tryCell(cx: number, cy: number, cz: number, x: number, y: number, z: number): boolean {
+    const { grid } = this;
+    // It may look for the candidates of that cell first.
+    const cell = grid ? grid.cellAt(cx, cy, cz) : -1;
+    this.piece = -1;
+    this.square = Infinity;
+    if (!grid || cell < 0) return false;
+    this.tryPieces(grid.list, grid.spans[2 * cell]!, grid.spans[2 * cell + 1]!, x, y, z);
+    return true;
   }
 
   /** Tries the pieces of a part of a list: one is taken if it is nearer than those tried before. */
