@@ -1,5 +1,8 @@
+/** Numbers a particle in a list of places or velocities: a row. */
+export const ROW = 3;
+
 /**
- * Particles around a place at the beginning of a substep, for fields that read them. Three numbers a particle: a row.
+ * Particles around a place at the beginning of a substep, for fields that read them.
  */
 export interface Neighbours {
   /** The fraction of the particles that takes part. */

@@ -1,3 +1,4 @@
+import { ROW } from '../contracts/neighbours';
 import { describe } from '../../document/parameters';
 import { cos } from '../../lib/math/exact';
 import { turningOf, velocityToLocal } from '../../lib/math/frames';
@@ -187,7 +188,7 @@ export const flock = defineField({
           const square = squares[k]!;
           if (square === 0 && grid.isItself(row, emitter, id[i]!)) continue;
           const d = Math.sqrt(square);
-          const weight = weights[row / 3]!;
+          const weight = weights[row / ROW]!;
           // From the particle to its neighbour.
           const dx = places[row]! - x;
           const dy = places[row + 1]! - y;

@@ -1,10 +1,7 @@
-import type { Neighbours } from '../../kinds/contracts/neighbours';
+import { ROW, type Neighbours } from '../../kinds/contracts/neighbours';
 import { vectorBy } from '../../lib/math/vector';
 import { luckOf, uniform, uniformOf } from '../../lib/random/lookup';
 import type { SeenParticles } from './seen-particles';
-
-/** Numbers a particle in a list of places or velocities. */
-const ROW = 3;
 
 /** Room for the neighbours of one particle; what does not fit is passed over. */
 const MOST_MET = 65536;
@@ -128,6 +125,7 @@ export class NeighbourGrid implements Neighbours {
     const buckets = new Int32Array(count);
     starts.fill(0);
     let n = 0;
+    let isCrowded = false;
     for (const emitter of emitters) {
       const { count: own = 0, columns } = populations[emitter] ?? {};
       for (let slot = 0; slot < own; slot++) {
@@ -135,10 +133,10 @@ export class NeighbourGrid implements Neighbours {
         const row = this.rowBucket(Math.floor(y[slot]! * inverse), Math.floor(z[slot]! * inverse));
         const bucket = (Math.floor(x[slot]! * slices) + row) & mask;
         buckets[n++] = bucket;
-        starts[bucket + 1]!++;
+        if (++starts[bucket + 1]! > CROWD) isCrowded = true;
       }
     }
-    const crowds = this.thin(populations, buckets);
+    const crowds = isCrowded ? this.thin(populations, buckets) : undefined;
     for (let b = 0; b <= mask; b++) starts[b + 1]! += starts[b]!;
     this.weigh(crowds);
     const next = starts.slice(0, mask + 1);
@@ -175,12 +173,11 @@ export class NeighbourGrid implements Neighbours {
 
   /**
    * Leaves out of each crowded bucket all but a sample, which depends only on emitters and numbers. Gives how many there
-   * were in each bucket; undefined where none is crowded.
+   * were in each bucket.
    */
-  private thin(populations: readonly SeenParticles[], buckets: Int32Array): Uint32Array | undefined {
+  private thin(populations: readonly SeenParticles[], buckets: Int32Array): Uint32Array {
     const { starts, emitters } = this;
     const counts = starts.slice(1);
-    if (counts.every((count) => count <= CROWD)) return undefined;
     starts.fill(0);
     let n = 0;
     for (const emitter of emitters) {
