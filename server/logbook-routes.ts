@@ -4,13 +4,12 @@ import { ENTRY_LIMITS } from '../formats/log-entry';
 import { bodyOf, EntryBody, EntryWordsBody } from './bodies';
 import { failure } from './failure';
 import type { LogbookTable } from './logbook-table';
-
-const PNG = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
+import { isPng } from './pictures';
 
 function pictureOf(base64: string | undefined): Buffer | undefined {
   if (base64 === undefined) return undefined;
   const bytes = Buffer.from(base64, 'base64');
-  if (bytes.length > ENTRY_LIMITS.picture || !bytes.subarray(0, 8).equals(PNG))
+  if (bytes.length > ENTRY_LIMITS.picture || !isPng(bytes))
     throw failure(422, 'type', 'picture', 'The picture is no PNG of at most 4 MB.', 'a PNG of at most 4 MB');
   return bytes;
 }

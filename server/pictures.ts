@@ -30,9 +30,11 @@ export const examplePictures = (webRoot: string, slug: string): ScenePictures =>
   opening: read(join(webRoot, 'examples', `${slug}-opening.webp`)),
 });
 
+/** Whether the bytes begin as those of a PNG do. */
+export const isPng = (bytes: Uint8Array): boolean => PNG_SIGNATURE.equals(bytes.subarray(0, PNG_SIGNATURE.length));
+
 /** Whether the bytes begin as those of a PNG or of a WebP do. */
-export const isPicture = (bytes: Uint8Array): boolean =>
-  isWebp(bytes) || PNG_SIGNATURE.equals(bytes.subarray(0, PNG_SIGNATURE.length));
+export const isPicture = (bytes: Uint8Array): boolean => isWebp(bytes) || isPng(bytes);
 
 /** The media type of a kept picture. */
 export const pictureType = (bytes: Uint8Array): string => (isWebp(bytes) ? 'image/webp' : 'image/png');

@@ -200,7 +200,7 @@ export function sceneRoutes(
   });
 
   router.get('/:id/opening', (request, response) => {
-    const { opening } = scenes.currentPictures(request.params.id);
+    const opening = scenes.currentPicture('opening', request.params.id);
     response.set('Cache-Control', 'no-cache');
     if (opening) response.set('Content-Type', pictureType(opening)).send(opening);
     else response.status(204).end();

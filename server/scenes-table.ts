@@ -125,16 +125,15 @@ export class ScenesTable {
     return this.db.prepare<[string], { picture: Buffer | null }>(sql).get(id)?.picture ?? undefined;
   }
 
+  /** A picture of a scene, unless the scene has changed since it was drawn. */
+  currentPicture(sort: PictureSort, id: string): Buffer | undefined {
+    const sql = `SELECT ${sort} AS bytes FROM scenes WHERE id = ? AND ${sort}_revision = revision`;
+    return this.db.prepare<[string], { bytes: Buffer | null }>(sql).get(id)?.bytes ?? undefined;
+  }
+
   /** The pictures of a scene, without those that were drawn before its last change. */
   currentPictures(id: string): ScenePictures {
-    const current = (sort: PictureSort) =>
-      this.db
-        .prepare<
-          [string],
-          { bytes: Buffer | null }
-        >(`SELECT ${sort} AS bytes FROM scenes WHERE id = ? AND ${sort}_revision = revision`)
-        .get(id)?.bytes ?? undefined;
-    return { picture: current('picture'), opening: current('opening') };
+    return { picture: this.currentPicture('picture', id), opening: this.currentPicture('opening', id) };
   }
 
   isEmpty(): boolean {
