@@ -11,7 +11,7 @@ import { rememberScene } from '../screens/handbook/last-scene';
 import { NotFound } from '../widgets/not-found';
 import { Loading } from '../widgets/loading';
 import { loadAssets, useAssets } from '../simulation/scene-assets';
-import { usePlayer } from '../state/player-store';
+import { dropOpening, usePlayer } from '../state/player-store';
 import { openedElsewhere } from '../simulation/plays-bakes';
 import { Opening } from '../state/opening';
 import { Session } from '../simulation/session';
@@ -64,7 +64,7 @@ async function raise(id: string): Promise<{ stage: Stage; close: () => void }> {
   const push = () => {
     const { scene } = useSceneStore.getState();
     // The opening is one of the scene as it was opened.
-    if (scene !== present) usePlayer.setState({ opening: undefined });
+    if (scene !== present) dropOpening();
     if (scene) session.setScene(scene, useAssets.getState().assets);
   };
   push();
@@ -89,7 +89,7 @@ async function raise(id: string): Promise<{ stage: Stage; close: () => void }> {
     stage: { id, session, transport, saver, rig: undefined },
     close: () => {
       gone = true;
-      usePlayer.setState({ opening: undefined });
+      dropOpening();
       for (const stop of stops) stop();
       window.removeEventListener('pagehide', leave);
       window.removeEventListener('beforeunload', hold);

@@ -77,3 +77,8 @@ export const usePlayer = create<PlayerState>()(() => ({
   tried: undefined,
   problem: undefined,
 }));
+
+/** Takes the opening away, where there is one. */
+export function dropOpening(): void {
+  if (usePlayer.getState().opening) usePlayer.setState({ opening: undefined });
+}

@@ -1,13 +1,13 @@
 import type { Scene } from '../../core/document/scene';
 import { drawnFrom } from '../../core/kinds/looks/look-back';
 import { clockIn } from '../../core/scene/scene-clock';
-import { estimateRun } from '../../core/sim/step/estimate';
+import { draftFractionFor } from '../../core/sim/step/estimate';
 import { sceneNow } from '../simulation/motions';
 import { openingLayout } from '../../formats/opening-layout';
 import { runFrames } from '../simulation/run-frames';
 import { loadAssets, useAssets } from '../simulation/scene-assets';
 import { firstSelection } from '../state/selection-store';
-import { shotAt } from './camera/shot';
+import { workShotAt } from './camera/shot';
 import { History } from './layers/history';
 import { loadImages, loadPlate } from './layers/image-textures';
 import { Surfaces } from './layers/surfaces';
@@ -25,8 +25,7 @@ export async function drawOpening(scene: Scene, signal: AbortSignal): Promise<Bl
   const last = first + count - 1;
   await Promise.all([loadAssets(scene), loadImages(scene), loadPlate(scene, first).catch(() => undefined)]);
   const { assets } = useAssets.getState();
-  const { alive } = estimateRun(scene, assets, last);
-  const draftFraction = Math.min(scene.draftFraction, ENOUGH / Math.max(1, alive));
+  const draftFraction = Math.min(scene.draftFraction, draftFractionFor(scene, assets, last, ENOUGH));
   const canvas = document.createElement('canvas');
   const sheet = document.createElement('canvas');
   [sheet.width, sheet.height] = [width, height * count];
@@ -52,12 +51,8 @@ export async function drawOpening(scene: Scene, signal: AbortSignal): Promise<Bl
           direction: undefined,
           frame: clockIn(scene).at(made.frame),
         });
-        surfaces.group.matrixAutoUpdate = false;
-        surfaces.group.matrix.copy(picture.wholeMatrix);
-        const { plain, background } = scene.work;
-        const { place: _moves, ...taken } = shotAt(scene, made.frame, width / height);
-        const shot = { ...taken, samples: 1, ...(plain && { background, behind: 'colour' as const }) };
-        picture.draw(shot, surfaces.isEmpty ? undefined : surfaces.group);
+        const shot = { ...workShotAt(scene, made.frame, width / height), samples: 1 };
+        picture.draw(shot, surfaces.placed(picture.wholeMatrix));
         sheet.getContext('2d')?.drawImage(canvas, 0, (made.frame - first) * height, width, height);
       },
     );

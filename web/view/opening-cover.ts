@@ -1,6 +1,6 @@
 import type { Frame } from '../../engine/frame';
 import type { Screen } from '../simulation/screen';
-import { usePlayer } from '../state/player-store';
+import { dropOpening, usePlayer } from '../state/player-store';
 import { runningScene } from '../state/running-scene';
 import type { ViewRig } from './camera/view-rig';
 
@@ -27,7 +27,7 @@ export class OpeningCover {
   drawn(): void {
     const { frame } = this.screen;
     if (!usePlayer.getState().opening || (this.view.through && (!frame || this.isCovered(frame)))) return;
-    usePlayer.setState({ opening: undefined });
+    dropOpening();
     if (frame && frame !== this.handed) this.show(frame);
   }
 

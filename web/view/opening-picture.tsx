@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { usePlayer } from '../state/player-store';
+import { FRAME_SHARE } from './camera/view-rig';
 
 /** The opening of the shot where the view will draw its frame, at the frame of the playhead. */
 export function OpeningPicture() {
@@ -9,13 +10,13 @@ export function OpeningPicture() {
   useEffect(() => {
     if (canvas.current) opening?.draw(frame, canvas.current);
   }, [opening, frame]);
-  // The view leaves a margin of a twentieth around the frame of the shot.
   return (
     opening && (
       <canvas
         ref={canvas}
         data-testid="opening"
-        className="pointer-events-none absolute inset-[5%] h-[90%] w-[90%] object-contain"
+        className="pointer-events-none absolute object-contain"
+        style={{ inset: `${50 * (1 - FRAME_SHARE)}%`, width: `${100 * FRAME_SHARE}%`, height: `${100 * FRAME_SHARE}%` }}
       />
     )
   );

@@ -1,6 +1,6 @@
 import { drawnFrom } from '../../core/kinds/looks/look-back';
 import type { Scene } from '../../core/document/scene';
-import { estimateRun } from '../../core/sim/step/estimate';
+import { draftFractionFor } from '../../core/sim/step/estimate';
 import { runFrames } from '../simulation/run-frames';
 import { loadAssets, useAssets } from '../simulation/scene-assets';
 import { shotAt } from './camera/shot';
@@ -47,7 +47,7 @@ export async function playOnce(
   const through = still ? begin : last;
   const { assets } = useAssets.getState();
   const past = new History(scene);
-  const draftFraction = Math.min(1, most / Math.max(1, estimateRun(scene, assets, through).alive));
+  const draftFraction = draftFractionFor(scene, assets, through, most);
   await runFrames({ scene, assets, draftFraction, from: drawnFrom(scene, begin), through }, signal, async (made) => {
     past.add(made);
     if (made.frame < begin) return;

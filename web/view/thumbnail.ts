@@ -1,5 +1,5 @@
 import type { Scene } from '../../core/document/scene';
-import { estimateRun } from '../../core/sim/step/estimate';
+import { draftFractionFor } from '../../core/sim/step/estimate';
 import { api, type StoredScene } from '../state/api';
 import { loadAssets, useAssets } from '../simulation/scene-assets';
 import { runFrames } from '../simulation/run-frames';
@@ -21,7 +21,7 @@ const ENOUGH = 6000;
  */
 export async function pictureOf(scene: Scene, frame: number, signal: AbortSignal): Promise<Blob | undefined> {
   await Promise.all([loadAssets(scene), loadImages(scene), loadPlate(scene, frame).catch(() => undefined)]);
-  const draftFraction = Math.min(1, ENOUGH / Math.max(1, estimateRun(scene, useAssets.getState().assets, frame).alive));
+  const draftFraction = draftFractionFor(scene, useAssets.getState().assets, frame, ENOUGH);
   const canvas = document.createElement('canvas');
   const picture = new Picture(canvas);
   try {

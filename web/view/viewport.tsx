@@ -108,6 +108,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
   const runs = usePrecomputedPaths((courses) => courses.runs);
   const box = useRef<HTMLDivElement>(null);
   const [rig, setRig] = useState<ViewRig>();
+  const covers = useRef<OpeningCover>(undefined);
   const [lost, setLost] = useState(false);
   // Counts how often the view was made anew by hand.
   const [made, setMade] = useState(0);
@@ -132,7 +133,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
     const { width, height } = box.current!.getBoundingClientRect();
     view.resize(width, height);
     view.lookThroughShot(runningScene(), usePlayer.getState().frame);
-    const cover = new OpeningCover(view, stage.session.screen);
+    const cover = (covers.current = new OpeningCover(view, stage.session.screen));
     const unshow = stage.session.screen.onShow((frame) => {
       void loadPlate(runningScene(), frame.frame).catch(() => undefined);
       cover.show(frame);
@@ -159,7 +160,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
     if (!rig) return;
     rig.picture.setScene(scene, assets);
     const shown = stage.session.screen.frame;
-    if (shown) rig.drawing.setFrame(shown, (at) => stage.session.screen.at(at));
+    if (shown) covers.current!.show(shown);
     rig.followShot(scene, shownFrame);
     const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
     const name = field && fieldKinds.get(field.settings.kind).direction;

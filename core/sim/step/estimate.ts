@@ -88,3 +88,8 @@ export function estimateRun(scene: Scene, assets: Assets, frame: number): Estima
   // In slow motion a frame of the scene is stepped through more often.
   return { alive, steps: steps * scene.time.substeps * (own > 0 ? Math.max(1, (frame - start) / own) : 1) };
 }
+
+/** The fraction of the particles of which about `most` are alive at a frame; 1 where there are fewer. */
+export function draftFractionFor(scene: Scene, assets: Assets, frame: number, most: number): number {
+  return Math.min(1, most / Math.max(1, estimateRun(scene, assets, frame).alive));
+}

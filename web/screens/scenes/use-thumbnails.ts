@@ -14,18 +14,20 @@ export function useThumbnails(cards: readonly SceneCard[] | undefined): void {
   // Pictures that could not be drawn, and keep the others waiting no longer.
   const [failed, setFailed] = useState<ReadonlySet<string>>(new Set());
   const keyOf = (card: SceneCard) => `${card.id} ${card.revision} ${missingOf(card)}`;
-  const due = cards?.toSorted((a, b) => Number(missingOf(a) === 'opening') - Number(missingOf(b) === 'opening'));
-  const missing = due?.find((card) => missingOf(card) !== undefined && !failed.has(keyOf(card)));
-  const key = missing && keyOf(missing);
+  const due = cards?.filter((card) => missingOf(card) !== undefined && !failed.has(keyOf(card)));
+  // Pictures of cards are seen at once, openings later.
+  const next = due?.find((card) => missingOf(card) === 'picture') ?? due?.[0];
+  const key = next && keyOf(next);
+  const id = next?.id;
+  const sort = next && missingOf(next);
   useEffect(() => {
-    if (key === undefined) return;
-    const [id, , sort] = key.split(' ');
+    if (key === undefined || id === undefined) return;
     const stop = new AbortController();
     void (async () => {
       try {
         // The part that draws is large; the list is there before it.
         const { makeOpening, makeThumbnail } = await import('../../view/thumbnail');
-        await (sort === 'picture' ? makeThumbnail : makeOpening)(await api.open(id!), stop.signal);
+        await (sort === 'picture' ? makeThumbnail : makeOpening)(await api.open(id), stop.signal);
         if (!stop.signal.aborted) await queries.invalidateQueries({ queryKey: ['scenes'] });
       } catch {
         // A card without a picture says so itself; nothing is lost.
@@ -33,5 +35,5 @@ export function useThumbnails(cards: readonly SceneCard[] | undefined): void {
       }
     })();
     return () => stop.abort();
-  }, [key, queries]);
+  }, [key, id, sort, queries]);
 }

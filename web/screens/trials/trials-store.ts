@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { estimateRun } from '../../../core/sim/step/estimate';
+import { draftFractionFor } from '../../../core/sim/step/estimate';
 import {
   cellsOf,
   readVariation,
@@ -180,7 +180,7 @@ export function makeSheet(scene: Scene): void {
     const cells = cellsOf(variations);
     const through = first + frames;
     const { assets } = useAssets.getState();
-    fullShare = Math.min(1, particles / Math.max(1, estimateRun(scene, assets, through).alive));
+    fullShare = draftFractionFor(scene, assets, through, particles);
     const all = variablesOf(scene);
     number += 1;
     const sheet: Sheet = {

@@ -38,3 +38,13 @@ export function shotAt(scene: Scene, frame: number, aspect: number): Shot {
     ...(moves && { place }),
   };
 }
+
+/**
+ * How the working view takes a frame of the shot: before its own background, where the scene has one. A camera that is
+ * looked through moves with its frames, not within them.
+ */
+export function workShotAt(scene: Scene, frame: number, aspect: number): Shot {
+  const { plain, background } = scene.work;
+  const { place: _moves, ...taken } = shotAt(scene, frame, aspect);
+  return { ...taken, ...(plain && { background, behind: 'colour' as const }) };
+}

@@ -10,7 +10,7 @@ import { Surfaces } from '../layers/surfaces';
 import { Picture, type Gathered } from '../picture';
 import { sinceHand } from './hand';
 import { DrawingPace, REST } from './pace';
-import { shotAt } from './shot';
+import { workShotAt } from './shot';
 import type { Shot } from './taking';
 
 /** Milliseconds after a press within which a slow picture is not drawn. */
@@ -164,15 +164,11 @@ export class ViewDrawing {
     eye.camera.updateMatrixWorld();
     const { shown, frame, playing } = usePlayer.getState();
     const scene = runningScene();
-    const { work } = scene;
     const inFile = this.refined && !playing;
-    // A camera that is looked through moves with its frames, not within them.
-    const { place: _moves, ...taken } = shotAt(scene, shown ?? frame, 1);
     const shot: Shot = {
-      ...taken,
+      ...workShotAt(scene, shown ?? frame, 1),
       camera: eye.camera,
       ...(eye.shotFrame && { frame: eye.shotFrame }),
-      ...(work.plain && { background: work.background, behind: 'colour' as const }),
     };
     picture.showEmitters((e) => (inFile ? scene.emitters[e]!.rendered : scene.emitters[e]!.drawn));
     // The mesh of a selected emitter is shown by what its masks do on it.
@@ -180,9 +176,7 @@ export class ViewDrawing {
     const worked = selection.type === 'emitter' ? scene.emitters.find(({ id }) => id === selection.id) : undefined;
     const mesh = worked?.shape['mesh'];
     picture.leaveOut(!inFile && typeof mesh === 'string' ? mesh : undefined);
-    this.surfaces.group.matrixAutoUpdate = false;
-    this.surfaces.group.matrix.copy(picture.wholeMatrix);
-    const backdrop = this.surfaces.isEmpty ? undefined : this.surfaces.group;
+    const backdrop = this.surfaces.placed(picture.wholeMatrix);
     if (!inFile) return picture.drawLight({ ...shot, samples: 1 }, 0, 1, backdrop);
     const sample = this.sample++;
     if (this.sample < shot.samples) this.requestMore();

@@ -19,7 +19,7 @@ export type Side = 'front' | 'side' | 'top';
 const SIDES: Record<Side, Vector> = { front: [0, 0, 1], side: [1, 0, 0], top: [0, 1, 0.0001] };
 
 /** Share of the canvas that the shot's frame takes when looking through its camera. */
-const FRAME_SHARE = 0.9;
+export const FRAME_SHARE = 0.9;
 /** Vertical angle by which a flat view’s distance tells how much it sees, degrees. */
 const FLAT_ANGLE = 35;
 

@@ -5,6 +5,7 @@ import {
   Color,
   DoubleSide,
   GLSL3,
+  type Matrix4,
   Mesh,
   RawShaderMaterial,
   Scene as Group,
@@ -155,8 +156,11 @@ export class Surfaces {
   private bodies: Body[] = [];
   private drawnFrom: readonly unknown[] = [];
 
-  get isEmpty(): boolean {
-    return this.bodies.length === 0;
+  /** The surfaces, moved with the whole of the finished result; undefined where there are none. */
+  placed(whole: Matrix4): Group | undefined {
+    this.group.matrixAutoUpdate = false;
+    this.group.matrix.copy(whole);
+    return this.bodies.length === 0 ? undefined : this.group;
   }
 
   update(drawn: Drawn): void {
