@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { defineConfig } from 'vitest/config';
 
-const layers = ['core', 'engine', 'kernel', 'formats', 'server', 'cli', 'web', 'scripts'];
+const layers = ['core', 'engine', 'kernel', 'formats', 'server', 'cli', 'web', 'scripts', 'bench'];
 const tests = layers.flatMap((layer) =>
   readdirSync(join(import.meta.dirname, layer), { recursive: true, encoding: 'utf8' })
     .filter((path) => path.endsWith('.test.ts'))

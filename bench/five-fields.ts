@@ -30,7 +30,7 @@ export function burstRun(
         name: 'E',
         shape: { kind: 'ball', radius: 1 },
         emission: [{ kind: 'burst', count }],
-        birth: { life: 1e6, drag: 0.5, speed: 0 },
+        birth: { life: 1e5, drag: 0.5, speed: 0 },
       },
     ],
     fields: fields.map((field, i) => ({ id: `f${i}`, name: `F${i}`, ...field })),

@@ -10,21 +10,21 @@ import { snapshot } from './frame';
 /**
  * The engine that made these sums. Whoever changes the bits of a run gives it another number, and takes the sums anew.
  */
-const VERSION = 9;
+const VERSION = 10;
 
 const FRAMES = 12;
 
 /** The first 64 bits of SHA-256 over the first frames of each example, as they are kept in a bake. */
 const SUMS: Readonly<Record<string, { readonly kernel: string; readonly plain: string }>> = {
-  'vent-plume': { kernel: '608013368f551cf0', plain: 'fe060f2b3dcf9bbc' },
-  'lantern-swarm': { kernel: 'fb19a0b5ad05c71c', plain: '1949a058a011c356' },
+  'vent-plume': { kernel: 'baa1221c7daf0455', plain: 'c1c3c502b8e69eaa' },
+  'lantern-swarm': { kernel: 'd11a40a31c36bf63', plain: '63a721672d5c2405' },
   'lander-touchdown': { kernel: 'c9bf4e256219fc56', plain: 'c9bf4e256219fc56' },
-  'sediment-fall': { kernel: '7ed7725eb3566502', plain: '87fa4ffcf2e50786' },
-  letters: { kernel: 'bf1a16528689586c', plain: 'f7364548be175518' },
-  'chart-in-relief': { kernel: '1097c86fbc3ac1a5', plain: '6ef457e731413e72' },
-  'cable-run': { kernel: '4da3696460b2739d', plain: '6113a6749010aba9' },
-  'sonar-membrane': { kernel: 'f25f7beb648d5035', plain: 'a15792e66e6b714e' },
-  'kelp-stand': { kernel: 'f774b926d0ffe3f3', plain: '8c9827e1ccb9c33d' },
+  'sediment-fall': { kernel: '239f50d46775a34d', plain: '33347b2ad242d1ac' },
+  letters: { kernel: '889659eebf0198c1', plain: '97a1053ae3247259' },
+  'chart-in-relief': { kernel: 'b611ef531fb3844c', plain: 'b935c931b4af080b' },
+  'cable-run': { kernel: 'b7614e32e565fded', plain: '5b460e39bac201f8' },
+  'sonar-membrane': { kernel: '047a126cba6dad7f', plain: '86e17b2eb850f549' },
+  'kelp-stand': { kernel: '701e05450e5dcb03', plain: '710077ee5c07c4ec' },
 };
 
 function sumOf(run: Simulation): string {

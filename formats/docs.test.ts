@@ -77,6 +77,7 @@ describe('the docs are true', () => {
     };
     kind.compile(source)(local, block, out, {
       velocity: none,
+      start: none,
       outward: none,
       lengthwise: none,
       distance: none.x,

@@ -85,6 +85,22 @@ static F exponential(F x) {
   return mul(p, _mm_castsi128_ps(_mm_slli_epi32(_mm_add_epi32(_mm_cvtps_epi32(n), _mm_set1_epi32(127)), 23)));
 }
 
+/** (1 − φ) / z with φ = (1 − e^(−z)) / z, below ½ by its series; φ into `mean`. */
+static F mean_ramp(F z, F &mean) {
+  F small = _mm_cmplt_ps(z, splat(0.5f)), ramp = _mm_setzero_ps();
+  mean = ramp;
+  int mask = _mm_movemask_ps(small);
+  if (mask != 15) {
+    mean = _mm_div_ps(sub(splat(1), exponential(sub(_mm_setzero_ps(), z))), z);
+    ramp = _mm_div_ps(sub(splat(1), mean), z);
+  }
+  if (mask == 0) return ramp;
+  F near = splat(1 / 40320.0f);
+  for (float a : {1 / 5040.0f, 1 / 720.0f, 1 / 120.0f, 1 / 24.0f, 1 / 6.0f, 0.5f}) near = sub(splat(a), mul(z, near));
+  mean = _mm_blendv_ps(mean, sub(splat(1), mul(z, near)), small);
+  return _mm_blendv_ps(ramp, near, small);
+}
+
 /** (1 − e^(−z)) / z, below ½ by its series. */
 static F mean_decay(F z) {
   F small = _mm_cmplt_ps(z, splat(0.5f)), mean = _mm_setzero_ps();
@@ -108,14 +124,16 @@ struct State {
 };
 
 static void step(State &state, size_t from, size_t to, float dt, const std::vector<Layer> &layers) {
-  const F t = splat(dt), one = splat(1), none = _mm_setzero_ps();
+  const F t = splat(dt), half = splat(dt / 2), one = splat(1), none = _mm_setzero_ps();
   float *c[8];
   for (int i = 0; i < 8; i++) c[i] = state.column[i].data();
   for (size_t n = from; n < to; n += 4) {
-    F x = _mm_loadu_ps(c[0] + n), y = _mm_loadu_ps(c[1] + n), z = _mm_loadu_ps(c[2] + n);
+    F x0 = _mm_loadu_ps(c[0] + n), y0 = _mm_loadu_ps(c[1] + n), z0 = _mm_loadu_ps(c[2] + n);
     F vx = _mm_loadu_ps(c[3] + n), vy = _mm_loadu_ps(c[4] + n), vz = _mm_loadu_ps(c[5] + n);
     F mass = _mm_loadu_ps(c[6] + n), rate = _mm_div_ps(_mm_loadu_ps(c[7] + n), mass);
     F ax = none, ay = splat(-1), az = none;
+    // Fields are summed where the particle drifts to in half of the step.
+    F x = add(x0, mul(vx, half)), y = add(y0, mul(vy, half)), z = add(z0, mul(vz, half));
     F flat = add(mul(x, x), mul(z, z)), square = add(flat, mul(y, y)), w = weight(square);
     // The vortex about y, radius ½, as a force.
     F swirl = mul(mul(_mm_div_ps(w, mass), splat(1.566974f * 2)), mean_decay(mul(flat, splat(4))));
@@ -128,14 +146,14 @@ static void step(State &state, size_t from, size_t to, float dt, const std::vect
     az = sub(az, mul(pull, z));
     for (const Layer &layer : layers) curl(x, y, z, layer, ax, ay, az);
     F k = mul(rate, t);
-    F mean = mean_decay(k), decay = sub(one, mul(k, mean));
-    F push = mul(mean, t), wind = splat(0.5f);
-    vx = add(wind, add(mul(sub(vx, wind), decay), mul(push, ax)));
+    F mean, ramp = mean_ramp(k, mean), decay = sub(one, mul(k, mean));
+    F push = mul(mean, t), drop = mul(ramp, mul(t, t)), wind = splat(0.5f), bx = sub(vx, wind);
+    _mm_storeu_ps(c[0] + n, add(x0, add(mul(wind, t), add(mul(bx, push), mul(drop, ax)))));
+    _mm_storeu_ps(c[1] + n, add(y0, add(mul(vy, push), mul(drop, ay))));
+    _mm_storeu_ps(c[2] + n, add(z0, add(mul(vz, push), mul(drop, az))));
+    vx = add(wind, add(mul(bx, decay), mul(push, ax)));
     vy = add(mul(vy, decay), mul(push, ay));
     vz = add(mul(vz, decay), mul(push, az));
-    _mm_storeu_ps(c[0] + n, add(x, mul(vx, t)));
-    _mm_storeu_ps(c[1] + n, add(y, mul(vy, t)));
-    _mm_storeu_ps(c[2] + n, add(z, mul(vz, t)));
     _mm_storeu_ps(c[3] + n, vx);
     _mm_storeu_ps(c[4] + n, vy);
     _mm_storeu_ps(c[5] + n, vz);

@@ -12,7 +12,9 @@ export interface ParticleBlock {
   readonly position: VectorColumns;
   /** Metres a second, world axes. */
   readonly velocity: VectorColumns;
-  /** Seconds of scene time at which the step begins for this particle. */
+  /** Where the particles were when their step began, where they are seen in the middle of it; metres, world axes. */
+  start?: VectorColumns | undefined;
+  /** Seconds of scene time for which this particle is seen. */
   readonly time: Float64Array;
   /** Seconds the step lasts for this particle: shorter for newborns. */
   readonly step: Float64Array;

@@ -4,12 +4,12 @@ import { AXES, vectorColumns, type VectorColumns } from '../lib/math/vector';
 import { BLOCK, particleBlock, type ParticleBlock } from '../lib/particle-block';
 import type { Leaf } from '../sim/stack/group-members';
 import type { Stack } from '../sim/stack/stack';
-import { evaluateStack } from '../sim/stack/evaluate';
 import { rowScratch } from '../sim/stack/room';
 import { sumsOfBlock } from '../kinds/contracts/sums';
 import { loadSlots } from '../sim/step/block-io';
-import { limitSpeeds, setVelocities, steerAll } from '../sim/step/guide';
-import { halfwaySpeed, meanDecay, stepVelocity } from '../sim/step/integrate';
+import { limitSpeeds, steerAll } from '../sim/step/guide';
+import { halfwaySpeed, meanDecay, stepFreely } from '../sim/step/integrate';
+import { beforeOfBlock, sumAtMiddle } from '../sim/step/sum-at-middle';
 import type { Population } from '../sim/step/population';
 import type { Stage, StepWatcher } from '../sim/step/watcher';
 import { OWN_TERMS, type LedgerEntry } from './ledger-entry';
@@ -42,13 +42,13 @@ function copy(from: VectorColumns, to: VectorColumns, count: number): void {
 }
 
 /**
- * Keeps the account of an emitter’s particles while a run is stepped: before each substep the stack is summed for them
+ * Keeps the account of an emitter’s particles while a run is stepped: for each substep the stack is summed for them
  * by the plain routines, and each term’s share of Δv worked out from the formulas of core/sim/step/integrate.ts and
  * guide.ts; what the run then does is held against it.
  *
  * With E = e^(−C·dt) and φ = (1 − E)/(C·dt): an acceleration a contributes φ·dt·a, a flow U (1 − E)·U, and drag −(1 −
- * E)·v; flow and drag are divided in proportion to their parts of C. Fields that set velocity contribute (1 −
- * e^(−λ·dt))·(F − v) in proportion to λ, and the turn by fields that steer is divided likewise. Speed limits act one
+ * E)·v; flow and drag are divided in proportion to their parts of C. Fields that set velocity have their λ in C, and
+ * contribute (1 − E)·(F − v) in proportion to it; the turn by fields that steer is divided likewise. Speed limits act one
  * after another.
  */
 export class LedgerWatcher implements StepWatcher {
@@ -58,6 +58,7 @@ export class LedgerWatcher implements StepWatcher {
   private readonly sums = sumsOfBlock();
   private readonly room = rowScratch();
   private readonly was = vectorColumns(BLOCK);
+  private readonly start = beforeOfBlock();
   private tally: Tally;
 
   constructor(
@@ -89,7 +90,7 @@ export class LedgerWatcher implements StepWatcher {
       for (let slot = start; slot < Math.min(to, start + BLOCK); slot++) part.slots.push(slot);
       part.heard = false;
       loadSlots(part.block, population, emitter, part.slots, begin, end);
-      this.account(part);
+      this.account(part, begin, population.points > 1);
     }
   }
 
@@ -152,42 +153,50 @@ export class LedgerWatcher implements StepWatcher {
   }
 
   /** Each term’s share of what the fields and the drag of the particles themselves will do. */
-  private account(part: Part): void {
+  private account(part: Part, begin: number, isBound: boolean): void {
     const { block, changes, before } = part;
-    const { sums, was, fps } = this;
+    const { stack, room, sums, fps } = this;
     const { count, velocity } = block;
     for (const change of changes) for (const axis of AXES) change[axis].fill(0, 0, count);
     copy(velocity, before, count);
     const leaves: Leaf[] = [];
-    evaluateStack(this.stack, block, this.room, sums, (leaf) => void leaves.push(leaf));
+    const watch = (leaf: Leaf) => void leaves.push(leaf);
+    sumAtMiddle({ stack, block, room, sums, before: this.start, begin, isBound, watch });
+    this.guide(part, leaves);
     this.shareOut(part, leaves);
-    stepVelocity(block, sums);
-    if (sums.setVelocity.used) {
-      this.shareSetVelocity(part, leaves);
-      setVelocities(block, sums, fps);
-    }
+    stepFreely(block, sums, fps);
+    this.guide(part, leaves);
+  }
+
+  /** Turns and speed limits, for one half of the step. */
+  private guide(part: Part, leaves: readonly Leaf[]): void {
+    const { block, changes } = part;
+    const { sums, was, fps } = this;
+    const { count, velocity } = block;
     if (sums.steer.used) {
       copy(velocity, was, count);
-      steerAll(block, sums, fps);
+      steerAll(block, sums, fps, 1 / 2);
       this.shareSteer(part, leaves);
     }
     const limits = leaves.filter(({ row }) => row.action.kind === 'speed-limit');
     for (let l = 0; l < sums.limits.count; l++) {
       copy(velocity, was, count);
-      limitSpeeds(block, sums.limits.list[l]!, fps);
+      limitSpeeds(block, sums.limits.list[l]!, fps, 1 / 2);
       // What a group combines to one limit has no parts.
       const change = limits.length === sums.limits.count ? changes[limits[l]!.row.index]! : this.own(part, 'rules');
       for (const axis of AXES) for (let i = 0; i < count; i++) change[axis][i]! += velocity[axis][i]! - was[axis][i]!;
     }
   }
 
-  /** Accelerations, media and drag. */
-  private shareOut({ block, changes }: Part, leaves: readonly Leaf[]): void {
-    const { acceleration, dragRate, quadratic, medium } = this.sums;
+  /** Accelerations, media, drag and velocities that are set. */
+  private shareOut(part: Part, leaves: readonly Leaf[]): void {
+    const { block, changes } = part;
+    const { acceleration, dragRate, quadratic, medium, setVelocity } = this.sums;
+    const { fps } = this;
     const { count, velocity, step, mass, drag } = block;
     const of = (kind: string) => leaves.filter(({ row }) => row.action.kind === kind);
     const pushing = [...of('acceleration'), ...of('force')];
-    const [flows, drags] = [of('flow'), of('drag')];
+    const [flows, drags, setters] = [of('flow'), of('drag'), of('set-velocity')];
     const ownDrag = changes[this.indexOf('own drag')]!;
     const rules = changes[this.indexOf('rules')]!;
     const speed = (axis: 'x' | 'y' | 'z', i: number) => velocity[axis][i]! - medium[axis][i]!;
@@ -197,11 +206,13 @@ export class LedgerWatcher implements StepWatcher {
       const dt = step[i]!;
       const q = quadratic[i]!;
       const [rx, ry, rz] = [speed('x', i), speed('y', i), speed('z', i)];
+      const set = setVelocity.used ? setVelocity.rate[i]! : 0;
+      const pulled = (axis: 'x' | 'y' | 'z') =>
+        acceleration[axis][i]! + (set > 0 ? fps * (setVelocity.vector[axis][i]! - set * medium[axis][i]!) : 0);
       const h =
-        q > 0
-          ? halfwaySpeed(dragRate[i]!, q, dt, rx, ry, rz, acceleration.x[i]!, acceleration.y[i]!, acceleration.z[i]!)
-          : 0;
-      const rate = dragRate[i]! + q * h;
+        q > 0 ? halfwaySpeed(dragRate[i]! + fps * set, q, dt, rx, ry, rz, pulled('x'), pulled('y'), pulled('z')) : 0;
+      const slowing = dragRate[i]! + q * h;
+      const rate = slowing + fps * set;
       const decay = exp(-rate * dt);
       const push = (rate > 0 ? meanDecay(rate * dt, decay) : 1) * dt;
       let [ax, ay, az] = [0, 0, 0];
@@ -216,38 +227,34 @@ export class LedgerWatcher implements StepWatcher {
       for (const leaf of pushing) give(changes[leaf.row.index]!, i, held * acting(leaf, i), leaf.vector);
       if (rate === 0) continue;
       const taken = (1 - decay) / rate;
-      for (const { row, weight, vector } of flows) give(changes[row.index]!, i, taken * rate * weight[i]!, vector);
-      let left = rate - drag[i]! / mass[i]!;
+      for (const { row, weight, vector } of flows) give(changes[row.index]!, i, taken * slowing * weight[i]!, vector);
+      if (set > 0) this.shareSetVelocity(part, setters, i, taken * fps);
+      let left = slowing - drag[i]! / mass[i]!;
       give(ownDrag, i, (-taken * drag[i]!) / mass[i]!, velocity);
       for (const { row, weight, vector } of drags) {
-        const part = weight[i]! * (vector.x[i]! + vector.y[i]! * h);
-        left -= part;
-        give(changes[row.index]!, i, -taken * part, velocity);
+        const own = weight[i]! * (vector.x[i]! + vector.y[i]! * h);
+        left -= own;
+        give(changes[row.index]!, i, -taken * own, velocity);
       }
       // Drag that others take away is never less than none.
-      if (Math.abs(left) > 1e-12 * rate) give(rules, i, -taken * left, velocity);
+      if (Math.abs(left) > 1e-12 * slowing) give(rules, i, -taken * left, velocity);
     }
   }
 
-  private shareSetVelocity({ block, changes }: Part, leaves: readonly Leaf[]): void {
+  /** Adds what the fields that set the velocity of a particle do to it: `taken` times λ·(F − v) each. */
+  private shareSetVelocity({ block: { velocity }, changes }: Part, setters: readonly Leaf[], i: number, taken: number) {
     const { rate, vector } = this.sums.setVelocity;
-    const { velocity, step } = block;
-    const setters = leaves.filter(({ row }) => row.action.kind === 'set-velocity');
     const rules = changes[this.indexOf('rules')]!;
-    for (let i = 0; i < block.count; i++) {
-      if (rate[i] === 0) continue;
-      const taken = (1 - exp(-rate[i]! * this.fps * step[i]!)) / rate[i]!;
-      give(rules, i, taken, vector);
-      give(rules, i, -taken * rate[i]!, velocity);
-      for (const { row, weight, vector: to } of setters) {
-        const part = weight[i] === 0 ? 0 : rateOf(weight[i]!);
-        for (const [by, what] of [
-          [taken * (weight[i]! < 0 ? -part : part), to],
-          [-taken * part, velocity],
-        ] as const) {
-          give(changes[row.index]!, i, by, what);
-          give(rules, i, -by, what);
-        }
+    give(rules, i, taken, vector);
+    give(rules, i, -taken * rate[i]!, velocity);
+    for (const { row, weight, vector: to } of setters) {
+      const part = weight[i] === 0 ? 0 : rateOf(weight[i]!);
+      for (const [by, what] of [
+        [taken * (weight[i]! < 0 ? -part : part), to],
+        [-taken * part, velocity],
+      ] as const) {
+        give(changes[row.index]!, i, by, what);
+        give(rules, i, -by, what);
       }
     }
   }

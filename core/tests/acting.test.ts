@@ -104,7 +104,11 @@ describe('a span', () => {
     const speeds = [4, 5, 6, 7, 8].map(
       (frame) => motion(limitedRange({ activeUntil: 7, easeIn: 2, easeOut: 2 }), [0, 0, 0], frame).vx,
     );
-    expect(speeds).toEqual([0, 0.5, 1.5, 2, 2].map((v) => expect.closeTo(v, 5) as number));
+    // The fields of a step are those of its middle: 3.5 … 6.5, a quarter and three quarters of the way up and down.
+    const [quarter, most] = [(1 / 16) * (3 - 2 / 4), (9 / 16) * (3 - 6 / 4)];
+    expect(speeds).toEqual(
+      [quarter, quarter + most, quarter + 2 * most, 2 * (quarter + most), 2].map((v) => expect.closeTo(v, 5) as number),
+    );
   });
 });
 

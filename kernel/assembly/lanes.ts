@@ -1,5 +1,6 @@
 // What all of the kernel is written with: four particles at a time in 32-bit floats.
 import { BIAS, EXP, HALF, LEAST, LN2_HIGH, LN2_LOW, LOG2E, MAGIC, MOST, ONE, SERIES, SIXTH } from './numbers';
+import { Z } from './program';
 
 export const NONE = f32x4.splat(0);
 
@@ -64,25 +65,33 @@ export function falling(z: v128): v128 {
   return f32x4.mul(f32x4.add(risen(remainder(held, n)), all(ONE)), power);
 }
 
-/** (1 − e^(−z)) / z below ½, where the difference would lose digits. */
+/** ψ = (1 − φ) / z with φ = (1 − e^(−z)) / z, below ½, where the differences would lose digits; φ is 1 − z·ψ there. */
 // @ts-ignore: decorator
 @inline
-export function series(z: v128): v128 {
+export function ramped(z: v128): v128 {
   const z2 = f32x4.mul(z, z);
-  const low = then(less(all(SIXTH), z, term(SERIES, 0)), z2, less(all(ONE), z, all(HALF)));
-  const high = then(less(term(SERIES, 3), z, term(SERIES, 4)), z2, less(term(SERIES, 1), z, term(SERIES, 2)));
+  const low = then(less(term(SERIES, 0), z, term(SERIES, 1)), z2, less(all(HALF), z, all(SIXTH)));
+  const high = then(term(SERIES, 4), z2, less(term(SERIES, 2), z, term(SERIES, 3)));
   return then(high, f32x4.mul(z2, z2), low);
 }
 
-/** (1 − e^(−z)) / z, in place of z, in so many bytes; for what is small as a rule, which goes by the series alone. */
-export function meanDecays(from: usize, bytes: usize): void {
+/** ψ in place of z, and φ two columns further, in so many bytes; for what is small as a rule, which goes by the series alone. */
+export function meanRamps(from: usize, bytes: usize): void {
   for (const end = from + bytes; from < end; from += 16) {
     const z = v128.load(from);
     const small = f32x4.lt(z, all(HALF));
+    let ramp = NONE;
     let mean = NONE;
-    if (!i32x4.all_true(small)) mean = f32x4.div(f32x4.sub(all(ONE), falling(z)), z);
-    if (v128.any_true(small)) mean = v128.bitselect(series(z), mean, small);
-    v128.store(from, mean);
+    if (!i32x4.all_true(small)) {
+      mean = f32x4.div(f32x4.sub(all(ONE), falling(z)), z);
+      ramp = f32x4.div(f32x4.sub(all(ONE), mean), z);
+    }
+    if (v128.any_true(small)) {
+      ramp = v128.bitselect(ramped(z), ramp, small);
+      mean = v128.bitselect(less(all(ONE), z, ramp), mean, small);
+    }
+    v128.store(from, ramp);
+    v128.store(from, mean, Z);
   }
 }
 

@@ -5,28 +5,30 @@ export const PIECE: i32 = 128;
 /** From the x of a vector to its y and z. */
 export const Y: usize = 512;
 export const Z: usize = 1024;
-/** How late a particle begins its step, s. */
+/** How much later than the others a particle is seen, s. */
 export const LATE: usize = 4096;
 /** Its own step, s. */
 export const STEP: usize = 4608;
+/** Where it drifts to in half of it. */
+export const DRIFTED: usize = 5120;
 /** Weights of the field that is summed. */
-export const WEIGHT: usize = 5120;
+export const WEIGHT: usize = 6656;
 /** Places in the frame of that field. */
-export const LOCAL: usize = 5632;
+export const LOCAL: usize = 7168;
 /** Sums: acceleration, velocity of the medium, rate and quadratic drag. */
-export const ACCELERATION: usize = 7168;
-export const MEDIUM: usize = 8704;
-export const RATE: usize = 10240;
-export const QUADRATIC: usize = 10752;
+export const ACCELERATION: usize = 8704;
+export const MEDIUM: usize = 10240;
+export const RATE: usize = 11776;
+export const QUADRATIC: usize = 12288;
 /** Of noise: which fours of a piece it reaches, their weights, its sums; the corners of their simplices, 64 bytes each. */
-export const HEARD: usize = 11264;
-export const WEIGHTS: usize = 11776;
-export const CURLS: usize = 12288;
-export const CORNERS: usize = 13824;
+export const HEARD: usize = 12800;
+export const WEIGHTS: usize = 13312;
+export const CURLS: usize = 13824;
+export const CORNERS: usize = 15360;
 /** The list of all fours of a piece. */
 export const FOURS: usize = 2048;
 /** Room from one loop to the next, while no noise is summed. */
-export const SPARE: usize = 13824;
+export const SPARE: usize = 15360;
 /** Where the columns of the run stand: x, y, z, vx, vy, vz, mass, drag, life; birth in doubles. */
 export const COLUMNS: usize = 64;
 export const MASS: usize = 6;

@@ -27,7 +27,7 @@ export const LN2_LOW: usize = FIRST + 176;
 export const EXP: usize = FIRST + 192;
 export const MAGIC: usize = FIRST + 272;
 export const BIAS: usize = FIRST + 288;
-/** Of (1 − e^(−z)) / z near 0: 1 / 4!, 1 / 5!, 1 / 6!, 1 / 7!, 1 / 8!. */
+/** Of means of e^(−z) near 0: 1 / 4!, 1 / 5!, 1 / 6!, 1 / 7!, 1 / 8!. */
 export const SERIES: usize = FIRST + 304;
 
 /** Of noise: primes for the corners of the lattice and their sum; ¼ of five; twice a part of a direction; the sign. */

@@ -1,9 +1,9 @@
 import { pull, same, see, slow, vortex, weigh } from './fields';
-import { all, decayed, less, meanDecays, NONE, series } from './lanes';
+import { all, decayed, less, meanRamps, NONE, ramped } from './lanes';
 import { FARTHEST, HALF, ONE, SIZE } from './numbers';
 import { curl } from './noise';
 import {
-  ACCELERATION, ALIKE, BEGIN, BIRTH, BOUNDED, CARRIES, COLUMNS, CURL, dot, DRAG, DYING, END, EVEN_ACCELERATION,
+  ACCELERATION, ALIKE, BEGIN, BIRTH, BOUNDED, CARRIES, COLUMNS, CURL, dot, DRAG, DRIFTED, DYING, END, EVEN_ACCELERATION,
   EVEN_MEDIUM, EVEN_QUADRATIC, EVEN_RATE, FLAGS, KIND, LATE, LIFE, LOCAL, MASS, MEDIUM, MOVED, number, PIECE, PULL,
   QUADRATIC, RATE, ROW, ROWS, ROWS_END, SAME, SETTLED, SLOW, SPARE, SQUARES, STEP, TARGET, VORTEX, whole, Y, Z,
 } from './program';
@@ -29,15 +29,11 @@ function fillVector(program: usize, word: usize, at: usize): void {
 }
 
 /**
- * Sums all rows of a program for a piece of the particles, from so many bytes into their columns on. LATE and RATE are
+ * Sums all rows of a program for a piece of the particles, by where their places and masses stand. LATE and RATE are
  * there; what else is summed begins with what is the same for all; the velocity of the medium only where it is asked
  * for.
  */
-function sumPiece(program: usize, count: i32, start: usize, medium: bool): void {
-  const xs = column(0) + start;
-  const ys = column(1) + start;
-  const zs = column(2) + start;
-  const mass = column(MASS) + start;
+function sumPiece(program: usize, count: i32, xs: usize, ys: usize, zs: usize, mass: usize, medium: bool): void {
   const bytes = <usize>count << 2;
   const squares = whole(program, SQUARES);
   for (let at: usize = 0; at < bytes; at += 16) {
@@ -74,18 +70,19 @@ function sumPiece(program: usize, count: i32, start: usize, medium: bool): void 
 export function sum(program: usize, count: i32): void {
   const bytes = <usize>count << 2;
   for (let at: usize = 0; at < bytes; at += 16) v128.store(RATE + at, number(program, EVEN_RATE));
-  sumPiece(program, count, 0, true);
+  sumPiece(program, count, column(0), column(1), column(2), column(MASS), true);
 }
 
 /**
- * How much later than the step each particle begins, and how long its own step lasts, seconds; and its own drag over
- * its mass beside what drag is the same for all.
+ * How much later than that of the others the middle of each particle’s step is, and how long the step lasts, seconds;
+ * and its own drag over its mass beside what drag is the same for all.
  */
 function begin(program: usize, count: i32, start: usize): void {
   const from = v128.load64_splat(BEGIN);
   const to = v128.load64_splat(END);
   const settled = load<i32>(SETTLED);
   const step = narrow(f64x2.sub(to, from), f64x2.sub(to, from));
+  const half = all(HALF);
   const even = number(program, EVEN_RATE);
   const mass = column(MASS) + start;
   const drag = column(DRAG) + start;
@@ -98,11 +95,30 @@ function begin(program: usize, count: i32, start: usize): void {
     } else {
       const a = f64x2.pmax(from, v128.load(birth));
       const b = f64x2.pmax(from, v128.load(birth, 16));
-      v128.store(LATE + at, narrow(f64x2.sub(a, from), f64x2.sub(b, from)));
+      v128.store(LATE + at, f32x4.mul(half, narrow(f64x2.sub(a, from), f64x2.sub(b, from))));
       v128.store(STEP + at, narrow(f64x2.sub(to, a), f64x2.sub(to, b)));
     }
     v128.store(RATE + at, f32x4.add(f32x4.div(v128.load(drag + at), v128.load(mass + at)), even));
   }
+}
+
+/** Where each particle drifts to in half of its step as it goes: there its fields are summed. */
+function drift(count: i32, start: usize): void {
+  const bytes = <usize>count << 2;
+  const half = all(HALF);
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const h = f32x4.mul(half, v128.load(STEP + at));
+    v128.store(DRIFTED + at, along(column(0) + start + at, column(3) + start + at, h));
+    v128.store(DRIFTED + at, along(column(1) + start + at, column(4) + start + at, h), Y);
+    v128.store(DRIFTED + at, along(column(2) + start + at, column(5) + start + at, h), Z);
+  }
+}
+
+/** Places so much further along velocities. */
+// @ts-ignore: decorator
+@inline
+function along(place: usize, velocity: usize, seconds: v128): v128 {
+  return f32x4.add(v128.load(place), f32x4.mul(v128.load(velocity), seconds));
 }
 
 // @ts-ignore: decorator
@@ -139,11 +155,14 @@ function maskOf(medium: usize): usize {
   return medium == MEDIUM ? <usize>-1 : 0;
 }
 
-/** The velocity that one becomes beside that of the medium: what is left of it, and what an acceleration adds. */
+/**
+ * The velocity that one becomes beside that of the medium: what is left of it, and what an acceleration adds. Or the
+ * way, where a way takes the place of the medium’s velocity.
+ */
 // @ts-ignore: decorator
 @inline
-function moved(velocity: v128, medium: v128, decay: v128, push: v128, acceleration: v128): v128 {
-  return f32x4.add(medium, f32x4.add(f32x4.mul(f32x4.sub(velocity, medium), decay), f32x4.mul(push, acceleration)));
+function moved(beside: v128, medium: v128, decay: v128, push: v128, acceleration: v128): v128 {
+  return f32x4.add(medium, f32x4.add(f32x4.mul(beside, decay), f32x4.mul(push, acceleration)));
 }
 
 /**
@@ -165,9 +184,9 @@ function slowBySquare(medium: usize, count: i32, start: usize): void {
     v128.store(SPARE + at, f32x4.mul(f32x4.add(f32x4.pmax(NONE, v128.load(RATE + at)), f32x4.mul(q, speed)), h));
     v128.store(SPARE + Y + at, v128.load(SPARE + at));
   }
-  meanDecays(SPARE, bytes);
+  meanRamps(SPARE, bytes);
   for (let at: usize = 0; at < bytes; at += 16) {
-    const mean = v128.load(SPARE + at);
+    const mean = v128.load(SPARE + at, Z);
     const decay = decayed(v128.load(SPARE + Y + at), mean);
     const push = f32x4.mul(mean, f32x4.mul(half, v128.load(STEP + at)));
     const speed = sizeOf(
@@ -213,23 +232,34 @@ function integrate(program: usize, count: i32, start: usize): bool {
     large = v128.or(large, f32x4.ge(z, all(HALF)));
   }
   const slight = !v128.any_true(large);
-  if (!slight) meanDecays(SPARE, bytes);
+  if (!slight) meanRamps(SPARE, bytes);
   let lost = false;
   for (let at: usize = 0; at < bytes; at += 16) {
     const dt = v128.load(STEP + at);
     const z = v128.load(SPARE + Y + at);
-    const mean = slight ? series(z) : v128.load(SPARE + at);
+    const ramp = slight ? ramped(z) : v128.load(SPARE + at);
+    const mean = slight ? less(all(ONE), z, ramp) : v128.load(SPARE + at, Z);
     const decay = slight ? less(all(ONE), z, mean) : decayed(z, mean);
     const push = f32x4.mul(mean, dt);
-    const rx = moved(v128.load(vxs + at), v128.load(medium + (at & own)), decay, push, v128.load(ACCELERATION + at));
-    const ry = moved(v128.load(vys + at), v128.load(medium + (at & own), Y), decay, push, v128.load(ACCELERATION + at, Y));
-    const rz = moved(v128.load(vzs + at), v128.load(medium + (at & own), Z), decay, push, v128.load(ACCELERATION + at, Z));
+    const drop = f32x4.mul(ramp, f32x4.mul(dt, dt));
+    const ux = v128.load(medium + (at & own));
+    const uy = v128.load(medium + (at & own), Y);
+    const uz = v128.load(medium + (at & own), Z);
+    const ax = v128.load(ACCELERATION + at);
+    const ay = v128.load(ACCELERATION + at, Y);
+    const az = v128.load(ACCELERATION + at, Z);
+    const bx = f32x4.sub(v128.load(vxs + at), ux);
+    const by = f32x4.sub(v128.load(vys + at), uy);
+    const bz = f32x4.sub(v128.load(vzs + at), uz);
+    const rx = moved(bx, ux, decay, push, ax);
+    const ry = moved(by, uy, decay, push, ay);
+    const rz = moved(bz, uz, decay, push, az);
     const x0 = v128.load(xs + at);
     const y0 = v128.load(ys + at);
     const z0 = v128.load(zs + at);
-    const x = f32x4.add(x0, f32x4.mul(rx, dt));
-    const y = f32x4.add(y0, f32x4.mul(ry, dt));
-    const w = f32x4.add(z0, f32x4.mul(rz, dt));
+    const x = f32x4.add(x0, moved(bx, f32x4.mul(ux, dt), push, drop, ax));
+    const y = f32x4.add(y0, moved(by, f32x4.mul(uy, dt), push, drop, ay));
+    const w = f32x4.add(z0, moved(bz, f32x4.mul(uz, dt), push, drop, az));
     // Of what is not a number or too large for one, a sum less itself is none.
     const sum = f32x4.add(f32x4.add(f32x4.add(x, y), f32x4.add(w, rx)), f32x4.add(ry, rz));
     const left = f32x4.sub(sum, sum);
@@ -289,7 +319,9 @@ export function step(program: usize, count: i32): i32 {
     const start = <usize>first << 2;
     const part = min(PIECE, count - first);
     begin(program, part, start);
-    sumPiece(program, part, start, whole(program, CARRIES) != 0);
+    drift(part, start);
+    const mass = column(MASS) + start;
+    sumPiece(program, part, DRIFTED, DRIFTED + Y, DRIFTED + Z, mass, whole(program, CARRIES) != 0);
     if (integrate(program, part, start)) lost = true;
     if (!load<i32>(SETTLED)) next = dying(part, first, next);
   }

@@ -8,6 +8,7 @@ const COLUMN = 512;
 const COLUMNS = [
   'LATE',
   'STEP',
+  'DRIFTED*3',
   'WEIGHT',
   'LOCAL*3',
   'ACCELERATION*3',
@@ -49,8 +50,9 @@ export const program = [
   ),
   byte('Y', COLUMN, undefined, 'From the x of a vector to its y and z.'),
   byte('Z', 2 * COLUMN),
-  byte('LATE', placeOf('LATE'), 'LATE', 'How late a particle begins its step, s.'),
+  byte('LATE', placeOf('LATE'), 'LATE', 'How much later than the others a particle is seen, s.'),
   byte('STEP', placeOf('STEP'), undefined, 'Its own step, s.'),
+  byte('DRIFTED', placeOf('DRIFTED'), undefined, 'Where it drifts to in half of it.'),
   byte('WEIGHT', placeOf('WEIGHT'), undefined, 'Weights of the field that is summed.'),
   byte('LOCAL', placeOf('LOCAL'), undefined, 'Places in the frame of that field.'),
   byte(

@@ -2,13 +2,13 @@
 
 /** Particles that are worked on together: all their columns stay in the nearest cache. */
 export const PIECE = 128;
-/** How late a particle begins its step, s. */
+/** How much later than the others a particle is seen, s. */
 export const LATE = 4096;
 /** Sums: acceleration, velocity of the medium, rate and quadratic drag. */
-export const ACCELERATION = 7168;
-export const MEDIUM = 8704;
-export const RATE = 10240;
-export const QUADRATIC = 10752;
+export const ACCELERATION = 8704;
+export const MEDIUM = 10240;
+export const RATE = 11776;
+export const QUADRATIC = 12288;
 /** Where the columns of the run stand: x, y, z, vx, vy, vz, mass, drag, life; birth in doubles. */
 export const COLUMNS = 64;
 export const BIRTH = 9;

@@ -5,7 +5,7 @@ import { blockAt, isSettled, type BlockViews } from './block-views';
 import * as at from '../encoding/layout';
 import type { Kernel } from './memory';
 
-/** What is to be done at a time: for all particles, and for those that begin later where that is something else. */
+/** What is to be done at a time: for all particles, and for those that are seen later where that is something else. */
 export interface Programs {
   readonly program: Uint32Array;
   readonly programAt: ((time: number) => Uint32Array) | undefined;
@@ -112,7 +112,7 @@ export class Runner {
     ends.lost ||= found < 0;
     const dead = found & 0x7fffffff;
     for (let i = 0; i < dead; i++) ends.dead.push(start + this.dying[i]!);
-    for (const one of late) this.stepOne(programs, one, floats, ends);
+    for (const one of late) this.stepOne(programs, one, end, floats, ends);
     for (let c = 0; !places && c < CHANGED; c++) {
       const to = block.floats[c]!;
       to.set(to.length === BLOCK ? floats[c]! : floats[c]!.subarray(0, to.length));
@@ -163,6 +163,7 @@ export class Runner {
   private stepOne(
     { programAt }: Programs,
     { slot, state, birth }: Late,
+    end: number,
     floats: readonly Float32Array[],
     ends: Ends,
   ): void {
@@ -170,7 +171,7 @@ export class Runner {
     this.one.floats.forEach((column, c) => (column[0] = state[c]!));
     this.one.birth[0] = birth;
     this.settled[0] = 0;
-    this.load(programAt!(birth));
+    this.load(programAt!((birth + end) / 2));
     if (this.kernel.run.step(at.PROGRAM, 1) < 0) ends.lost = true;
     for (let c = 0; c < CHANGED; c++) floats[c]![slot] = this.one.floats[c]![0]!;
   }

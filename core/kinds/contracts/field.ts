@@ -19,6 +19,11 @@ import type { TriangleMesh } from '../../lib/meshes/mesh';
 export interface FieldContext {
   /** Velocities along the axes of the field's place, m/s, for kinds with `needs.velocity`. */
   readonly velocity: VectorColumns;
+  /**
+   * Where the particles were when their step began, in the frame of the field’s place, metres, for kinds with
+   * `needs.start`. They are seen in the middle of their step.
+   */
+  readonly start: VectorColumns;
   /** Directions that the form of the field's falloff shape gives, for kinds with `needs.form`. */
   readonly outward: VectorColumns;
   readonly lengthwise: VectorColumns;
@@ -59,7 +64,7 @@ export type AbsorbRoutine = (
   context: FieldContext,
 ) => void;
 
-/** Positions of an emitter's particles at the beginning of the substep, world axes, metres. */
+/** Positions of an emitter's particles as they drift, in the middle of the substep, world axes, metres. */
 export interface FrozenParticles {
   count: number;
   x: Float64Array;
@@ -96,7 +101,7 @@ export interface FieldSource<V = Values> {
   /** Undefined where the scene has no such emitter. */
   particles(emitter: string): FrozenParticles | undefined;
   /**
-   * Particles around a place, within a radius, at the beginning of the substep: for each emitter its own, or with
+   * Particles around a place, within a radius, in the middle of the substep: for each emitter its own, or with
    * `together` all that are sent to the field. Undefined for one that is not sent to it.
    */
   neighbours(radius: number, together: boolean): (emitter: number) => Neighbours | undefined;
@@ -266,11 +271,14 @@ export interface FieldKind<V = Values> extends Kind, Documented {
   /** What its routine needs to see beside positions. */
   readonly needs?: {
     readonly velocity?: boolean;
+    readonly start?: boolean;
     readonly form?: boolean;
     readonly distance?: boolean;
     /** The kind of falloff shape that it can’t do without; offered where it has another and is silent for it. */
     readonly falloff?: string;
   };
+  /** Whether F depends on velocities with these settings; only asked where it needs them. */
+  heedsVelocity?(settings: V): boolean;
   /** Settings whose own sizes are fitted to particles within these half-widths, metres. */
   fit?(half: readonly [number, number, number]): Values;
   readonly view?: FieldView<V>;

@@ -2,7 +2,7 @@
 export const ROW = 3;
 
 /**
- * Particles around a place at the beginning of a substep, for fields that read them.
+ * Particles around a place as they drift, in the middle of a substep, for fields that read them.
  */
 export interface Neighbours {
   /** The fraction of the particles that takes part. */

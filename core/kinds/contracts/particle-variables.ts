@@ -33,6 +33,9 @@ const NAMES = PARTICLE_VARIABLES.map(({ name }) => name);
 /** Names for formulas over particles in a scene with these dials. */
 export const particleNames = (dials: readonly string[]): string[] => [...NAMES, ...dials];
 
+/** Whether the text of a formula over particles names the particle’s velocity. */
+export const namesVelocity = (text: string): boolean => /\b(v[xyz]|speed)\b/.test(text);
+
 /** What a formula over particles sees of a block. */
 export interface FormulaContext {
   readonly block: ParticleBlock;

@@ -49,7 +49,7 @@ function vectorOf(
   expect(checkScene(scene)).toEqual([]);
   const stack = compileStack(scene, new Map());
   placeStack(stack, 0);
-  freeze(stack, scene.emitters, [seen(neighbours)], undefined);
+  freeze(stack, scene.emitters, [seen(neighbours)]);
   const block = { ...particleBlock(), count: 1 };
   block.mass.fill(1);
   block.life.fill(10);

@@ -1,6 +1,6 @@
 import { describe, type Values, type ValuesOf } from '../../document/parameters';
 import { faultOf, readFormula, type Formula } from '../../lib/formula/formula';
-import { ParticleInputs, particleNames } from '../contracts/particle-variables';
+import { ParticleInputs, namesVelocity, particleNames } from '../contracts/particle-variables';
 import { AXES, normalised } from '../../lib/math/vector';
 import { BLOCK } from '../../lib/particle-block';
 import { clear } from '../contracts/sums';
@@ -191,6 +191,7 @@ export const formula = defineField({
       source: 'by hand: S·h along the unit direction',
     },
   ],
+  heedsVelocity: (settings) => expressionsOf(settings).some(([, text]) => namesVelocity(text)),
   diagnose: {
     silent: trouble,
   },

@@ -186,7 +186,7 @@ export const path = defineField({
   actions: vectorActions('set-velocity'),
   startsWith: { falloff: 'path', curve: 'smooth' },
   balance: ['towards', 'around'],
-  needs: { falloff: 'path' },
+  needs: { start: true, falloff: 'path' },
   view: {
     points: 'points',
     path: soundPath,
@@ -263,7 +263,9 @@ export const path = defineField({
       const u = uniform(stream, id, Purpose.way);
       return ways > 0 ? Math.floor(u * ways) / ways : u;
     };
-    return ({ x, y, z }, { count, body, life, step }, out, { place }) => {
+    return (local, { count, body, life, step }, out, { place, start }) => {
+      // A velocity aims at a point of the way from where the step begins.
+      const { x, y, z } = moves ? start : local;
       for (let i = 0; i < count; i++) {
         pieces.nearest(x[i]!, y[i]!, z[i]!, found);
         const stroke = course.strokeOf(found.piece);

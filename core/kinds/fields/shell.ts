@@ -88,6 +88,7 @@ export const shell = defineField({
   },
   needs: { velocity: true },
   fit: (half) => ({ radius: fittedSize(0.7 * Math.max(...half), 0.1), length: fittedSize(2 * half[1], 0.1) }),
+  heedsVelocity: (settings) => settings.damping > 0,
   diagnose: {
     deliversAtZero: (settings) => settings.damping > 0,
     silent: targetTrouble,

@@ -169,6 +169,7 @@ export const surface = defineField({
       source: 'by hand: 4·(1 − 0.5/2) + 3·2; motion along the plane is free',
     },
   ],
+  heedsVelocity: (settings) => settings.damping > 0,
   diagnose: {
     deliversAtZero: (settings) => settings.damping > 0,
     check(settings, field) {

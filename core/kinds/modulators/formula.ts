@@ -1,6 +1,6 @@
 import { describe } from '../../document/parameters';
 import { faultOf, readFormula } from '../../lib/formula/formula';
-import { ParticleInputs, particleNames } from '../contracts/particle-variables';
+import { namesVelocity, ParticleInputs, particleNames } from '../contracts/particle-variables';
 import { defineModulator, amountParameters } from './modulator';
 
 const parameters = describe({
@@ -39,6 +39,7 @@ export const formula = defineModulator({
       read.run(inputs.columns, block.count, out, notes);
     };
   },
+  heedsVelocity: (values) => namesVelocity(values.formula),
   broken({ values, dials }) {
     const fault = faultOf(values.formula, particleNames(dials.names));
     return fault && `its formula can’t be read: ${fault}`;

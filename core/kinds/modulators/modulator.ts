@@ -71,6 +71,8 @@ export interface ModulatorKind<V = Values> extends Kind, Documented {
   compile(source: ModulatorSource<V>): ModulatorRoutine;
   /** Values worked out by hand. */
   readonly examples: readonly ModulatorExample<V>[];
+  /** Whether ν depends on velocities with these values. */
+  heedsVelocity?(values: V): boolean;
   /** A sentence where it can't work with these values. */
   broken?(source: Pick<ModulatorSource<V>, 'values' | 'image' | 'dials'>): string | undefined;
 }

@@ -10,6 +10,7 @@ export const speed = defineModulator({
   source: 'common practice, no source',
   parameters: amountParameters('m/s', 0, 2, true),
   examples: [{ velocity: [3, -4, 12], value: 13 }],
+  heedsVelocity: () => true,
   compile:
     () =>
     ({ block: { count, velocity } }, out) => {

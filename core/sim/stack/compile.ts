@@ -1,5 +1,5 @@
 import { placeStack } from './place';
-import { type GroupRow, type KernelBackend, type Row, type Stack, type StackNode } from './stack';
+import { isGroup, type GroupRow, type KernelBackend, type Row, type Stack, type StackNode } from './stack';
 import { actions } from '../../kinds/actions';
 import { fields as fieldKinds } from '../../kinds/fields';
 import type { FieldSource, FrozenParticles } from '../../kinds/contracts/field';
@@ -74,6 +74,14 @@ export interface CompileOptions {
   readonly backend?: KernelBackend | undefined;
 }
 
+/** Whether a field or group does something else to a particle in the middle of its step than where it drifts to. */
+function isForeseen(node: StackNode): boolean {
+  if (node.heedsVelocity || node.action?.kind === 'move') return true;
+  if (isGroup(node) || !node.needs.velocity) return false;
+  const { settings } = node.field;
+  return fieldKinds.get(settings.kind).heedsVelocity?.(settings) ?? true;
+}
+
 /** Makes the fields and groups of a scene ready to run. */
 export function compileStack(scene: Scene, assets: Assets, { draftFraction = 1, backend }: CompileOptions = {}): Stack {
   const read = new Map<string, FrozenParticles>();
@@ -126,6 +134,7 @@ export function compileStack(scene: Scene, assets: Assets, { draftFraction = 1, 
     groups.set(group.id, row);
     return row;
   };
+  const neighbourGrids = rows.flatMap((row) => row.neighbourGrids);
   const stack: Stack = {
     nodes: deskTree(scene).map(nodeOf),
     rows,
@@ -135,7 +144,8 @@ export function compileStack(scene: Scene, assets: Assets, { draftFraction = 1, 
     wrap: wrapped(loopOf(scene)),
     deskAt: isMoving(scene.desk) ? (frame) => thingAt(scene.desk, frame) : () => scene.desk,
     read,
-    neighbourGrids: rows.flatMap((row) => row.neighbourGrids),
+    neighbourGrids,
+    foresees: neighbourGrids.length === 0 && [...rows, ...groups.values()].some(isForeseen),
     zones: compileZones(scene, assets),
     backend,
     frame: NaN,

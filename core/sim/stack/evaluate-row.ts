@@ -92,11 +92,12 @@ export function weigh(stack: Stack, row: StackNode | ZoneRow, block: ParticleBlo
 export function contextOf(
   stack: Stack,
   row: Row,
-  { velocity, outward, lengthwise, distance }: RowScratch,
+  { velocity, start, outward, lengthwise, distance }: RowScratch,
 ): FieldContext {
   const { own, place, notes } = row;
   return {
     velocity,
+    start,
     outward,
     lengthwise,
     distance,
@@ -118,6 +119,7 @@ export function evaluateRow(stack: Stack, row: Row, block: ParticleBlock, room: 
   const { weight, vector } = room;
   const time = stack.frame / stack.fps;
   if (row.needs.velocity) velocityToLocal(row.rotation, block.velocity, count, room.velocity);
+  if (row.needs.start) toLocal(row, block.start ?? block.position, count, room.start);
   if (row.needs.form && row.form) row.form(room.local, count, room.outward, room.lengthwise, time);
   if (row.needs.distance && !row.distance) room.distance.fill(0, 0, count);
   row.vector(room.local, block, vector, contextOf(stack, row, room));

@@ -29,7 +29,7 @@ const SAMPLE = 0x6a09e667;
 const APART = 0x3c6ef372;
 
 /**
- * Where the particles of some emitters are at the beginning of a substep, sorted into rows along X that are cut into
+ * Where the particles of some emitters are in the middle of a substep, sorted into rows along X that are cut into
  * slices, so that those around a place are found in a stretch of nine rows. Each has a bucket of its own, or where
  * particles are far scattered one that it shares: how far apart they are costs nothing. Neighbours are met row by row,
  * slice by slice, and in a bucket by emitter and number, so that neither slots nor threads show in a sum. A crowded

@@ -5,6 +5,7 @@ import { BLOCK } from '../../lib/particle-block';
 export interface RowScratch {
   readonly local: VectorColumns;
   readonly velocity: VectorColumns;
+  readonly start: VectorColumns;
   readonly outward: VectorColumns;
   readonly lengthwise: VectorColumns;
   readonly distance: Float64Array;
@@ -24,6 +25,7 @@ export function rowScratch(): RowScratch {
   return {
     local: vectorColumns(BLOCK),
     velocity: vectorColumns(BLOCK),
+    start: vectorColumns(BLOCK),
     outward: vectorColumns(BLOCK),
     lengthwise: vectorColumns(BLOCK),
     distance: new Float64Array(BLOCK),

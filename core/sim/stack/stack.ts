@@ -67,6 +67,11 @@ export interface Stack {
   /** Emitters whose particles some field reads, with room for where they are. */
   readonly read: ReadonlyMap<string, FrozenParticles>;
   readonly zones: readonly ZoneRow[];
+  /**
+   * Whether the middle of a step is foreseen by a first sum: where a field depends on velocities, or moves particles
+   * past theirs. Not where fields heed neighbours, which are all seen where they drift to.
+   */
+  readonly foresees: boolean;
   /** Undefined where all is summed by the plain routines. */
   readonly backend: KernelBackend | undefined;
   /** What fields that heed neighbours find them in. */

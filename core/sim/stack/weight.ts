@@ -43,6 +43,8 @@ export interface CompiledWeight {
   readonly curve: (d: number) => number;
   readonly outer: number;
   readonly modulators: readonly ModulatorRow[];
+  /** Whether a modulator depends on velocities. */
+  readonly heedsVelocity: boolean;
   readonly strength: number;
   /** 0 … 1. */
   readonly mix: number;
@@ -100,6 +102,7 @@ export function compileWeight(scene: Scene, thing: Weighed, assets: Assets, hear
         frame: follows ? undefined : (at) => frameFor(at, followTransform / 100, followScale / 100),
       };
     }),
+    heedsVelocity: thing.modulators.some((values) => modulatorKinds.get(values.kind).heedsVelocity?.(values) ?? false),
     strength: thing.strength,
     mix: thing.mix / 100,
     sends: scene.emitters.map((emitter) => (heard ? sendTo(thing, emitter.id) : 0)),

@@ -80,10 +80,8 @@ function goesThrough(obstacle: Obstacle, emitter: number, id: number): boolean {
  * Lets the particles of a block hit what is in their way, continuously along their segments, each contact in the frame
  * of the moving collider and with the velocity of the moment of contact.
  *
- * Semi-implicit Euler is a leapfrog whose velocities lie half a step before its positions (Hairer, Lubich & Wanner,
- * "Geometric Numerical Integration", 2006, I.1.4). So with the step's change of velocity G, the velocity at the
- * beginning is v₀ + G/2, at the share s of the step v₀ + G/2 + s·G, and what is left of the way after a contact is
- * (v + G·r/2)·r·dt with r the share that is left. A bounce is of second order so.
+ * With the step's change of velocity G, the velocity at the share s of the step is v₀ + s·G, and what is left of the way
+ * after a contact is (v + G·r/2)·r·dt with r the share that is left. A bounce is of second order so.
  */
 export function meetObstacles(passage: Passage): void {
   const { obstacles, block, population, start } = passage;
@@ -209,7 +207,7 @@ function moveParticle(passage: Passage, i: number): void {
   const gain = plus([velocity.x[i]!, velocity.y[i]!, velocity.z[i]!], began, -1);
   let here: Vector = [before.position.x[i]!, before.position.y[i]!, before.position.z[i]!];
   let there: Vector = [position.x[i]!, position.y[i]!, position.z[i]!];
-  let now = plus(began, gain, 0.5);
+  let now = began;
   // What the fields still add, for as long as nothing lies under the particle.
   let push = gain;
   let left = 1;
@@ -298,7 +296,7 @@ function moveParticle(passage: Passage, i: number): void {
     }
     there = plus(here, plus(now, push, left / 2), left * seconds);
   }
-  now = plus(plus(now, push, left), push, -0.5);
+  now = plus(now, push, left);
   [position.x[i], position.y[i], position.z[i]] = there;
   [velocity.x[i], velocity.y[i], velocity.z[i]] = now;
 }

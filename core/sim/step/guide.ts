@@ -7,24 +7,11 @@ import type { SpeedLimit, Sums } from '../../kinds/contracts/sums';
 
 const WHOLE_TURN = 6.283185307179586;
 
-/** v ← F̄ + (v − F̄)·e^(−Σλ·dt). */
-export function setVelocities({ count, velocity, step }: ParticleBlock, { setVelocity }: Sums, fps: number): void {
-  for (let i = 0; i < count; i++) {
-    const rate = setVelocity.rate[i]!;
-    if (rate === 0) continue;
-    const kept = exp(-rate * fps * step[i]!);
-    const taken = (1 - kept) / rate;
-    velocity.x[i] = velocity.x[i]! * kept + setVelocity.vector.x[i]! * taken;
-    velocity.y[i] = velocity.y[i]! * kept + setVelocity.vector.y[i]! * taken;
-    velocity.z[i] = velocity.z[i]! * kept + setVelocity.vector.z[i]! * taken;
-  }
-}
-
 /**
  * Turns v towards F̄ so that the angle between them is e^(−Σλ·dt) of what it was; exactly opposite, about an axis from
  * the particle's key.
  */
-export function steerAll({ count, velocity, step, id }: ParticleBlock, { steer }: Sums, fps: number): void {
+export function steerAll({ count, velocity, step, id }: ParticleBlock, { steer }: Sums, fps: number, share = 1): void {
   for (let i = 0; i < count; i++) {
     const rate = steer.rate[i]!;
     if (rate === 0) continue;
@@ -56,7 +43,7 @@ export function steerAll({ count, velocity, step, id }: ParticleBlock, { steer }
       ay = a * p[1] + b * q[1];
       az = a * p[2] + b * q[2];
     }
-    const angle = atan2(across, cosine) * (1 - exp(-rate * fps * step[i]!));
+    const angle = atan2(across, cosine) * (1 - exp(-rate * fps * share * step[i]!));
     const c = cos(angle);
     const s = sin(angle) * speed;
     velocity.x[i] = c * vx + s * ax;
@@ -70,6 +57,7 @@ export function limitSpeeds(
   { count, velocity, step }: ParticleBlock,
   { rate, lowest, highest }: SpeedLimit,
   fps: number,
+  share = 1,
 ): void {
   for (let i = 0; i < count; i++) {
     if (rate[i] === 0) continue;
@@ -79,21 +67,15 @@ export function limitSpeeds(
     const speed = Math.sqrt(vx * vx + vy * vy + vz * vz);
     const wanted = Math.min(highest[i]!, Math.max(lowest[i]!, speed));
     if (wanted === speed || speed === 0) continue;
-    const scale = (wanted + (speed - wanted) * exp(-rate[i]! * fps * step[i]!)) / speed;
+    const scale = (wanted + (speed - wanted) * exp(-rate[i]! * fps * share * step[i]!)) / speed;
     velocity.x[i] = vx * scale;
     velocity.y[i] = vy * scale;
     velocity.z[i] = vz * scale;
   }
 }
 
-/** All fields that steer together, then the speed limits one after another. */
-export function steerAndLimit(block: ParticleBlock, sums: Sums, fps: number): void {
-  if (sums.steer.used) steerAll(block, sums, fps);
-  for (let l = 0; l < sums.limits.count; l++) limitSpeeds(block, sums.limits.list[l]!, fps);
-}
-
-/** The fields that act on velocities by rates: all that set velocity together, then those that steer, then the limits. */
-export function guide(block: ParticleBlock, sums: Sums, fps: number): void {
-  if (sums.setVelocity.used) setVelocities(block, sums, fps);
-  steerAndLimit(block, sums, fps);
+/** All fields that steer together, then the speed limits one after another, for a share of the step. */
+export function steerAndLimit(block: ParticleBlock, sums: Sums, fps: number, share = 1): void {
+  if (sums.steer.used) steerAll(block, sums, fps, share);
+  for (let l = 0; l < sums.limits.count; l++) limitSpeeds(block, sums.limits.list[l]!, fps, share);
 }

@@ -1,13 +1,20 @@
 import { exp } from '../../lib/math/exact';
-import type { ParticleBlock } from '../../lib/particle-block';
+import { AXES, vectorColumns, type VectorColumns } from '../../lib/math/vector';
+import { BLOCK, type ParticleBlock } from '../../lib/particle-block';
 import type { Sums } from '../../kinds/contracts/sums';
-import { guide } from './guide';
+import { steerAndLimit } from './guide';
 
-/**
- * (1 − e^(−z)) / z, the mean of e^(−t) over 0 … z; by its series where the difference would lose digits.
- */
+/** Below this z the closed forms lose digits, and their series are taken. */
+const SMALL = 0.01;
+
+/** (1 − e^(−z)) / z, the mean of e^(−t) over 0 … z; `decay` is e^(−z). */
 export function meanDecay(z: number, decay: number): number {
-  return z < 1e-4 ? 1 - z * (0.5 - z / 6) : (1 - decay) / z;
+  return z < SMALL ? 1 - z * meanRamp(z, 1) : (1 - decay) / z;
+}
+
+/** (1 − φ) / z, the mean of (1 − t/z)·e^(−t) over 0 … z; φ is the {@link meanDecay} of z. */
+export function meanRamp(z: number, mean: number): number {
+  return z < SMALL ? 1 / 2 - z * (1 / 6 - z * (1 / 24 - z * (1 / 120 - z / 720))) : (1 - mean) / z;
 }
 
 /**
@@ -35,14 +42,20 @@ export function halfwaySpeed(
 }
 
 /**
- * Velocity, exact for constant a, C and U over the step: with E = e^(−C·dt) and φ = (1−E)/(C·dt),
- * v ← U + (v − U)·E + φ·a·dt, so that a fall settles at g/C at any step. Quadratic drag adds q·|v½ − U| to C, with v½
- * from a half step taken with q·|v − U|. Without drag this is semi-implicit Euler: first order and symplectic (Hairer,
- * Lubich & Wanner, "Geometric Numerical Integration", 2006, I.1).
+ * Velocity and position, exact for constant a, C and U over the step: with z = C·dt, E = e^(−z), φ = (1 − E)/z and
+ * ψ = (1 − φ)/z,
+ *
+ * v ← U + (v − U)·E + φ·a·dt,   x ← x + U·dt + (v − U)·φ·dt + ψ·a·dt²,
+ *
+ * so that a fall settles at g/C, and is as deep as it should be, at any step. Quadratic drag adds q·|v½ − U| to C, with
+ * v½ from a half step taken with q·|v − U|. A velocity F̄ that is set at a rate λ is a drag λ and an acceleration
+ * λ·(F̄ − U) beside them. Where a, C and U are those of the middle of the step this is of second
+ * order (exponential midpoint rule: Hochbruck & Ostermann, "Exponential integrators", Acta Numerica 19, 2010), and
+ * without drag it is a leapfrog that drifts, kicks and drifts: symplectic (Hairer, Lubich & Wanner, "Geometric
+ * Numerical Integration", 2006, I.1.4).
  */
-export function stepVelocity(block: ParticleBlock, sums: Sums): void {
-  const { count, velocity, step } = block;
-  const { acceleration, dragRate, quadratic, medium } = sums;
+export function stepFreely({ count, position, velocity, step }: ParticleBlock, sums: Sums, fps: number): void {
+  const { acceleration, dragRate, quadratic, medium, setVelocity } = sums;
   // Particles of one emitter often share drag and step: the last decay is kept.
   let lastZ = 0;
   let lastDecay = 1;
@@ -51,54 +64,89 @@ export function stepVelocity(block: ParticleBlock, sums: Sums): void {
     const ux = medium.x[i]!;
     const uy = medium.y[i]!;
     const uz = medium.z[i]!;
-    const ax = acceleration.x[i]!;
-    const ay = acceleration.y[i]!;
-    const az = acceleration.z[i]!;
-    let rx = velocity.x[i]! - ux;
-    let ry = velocity.y[i]! - uy;
-    let rz = velocity.z[i]! - uz;
+    let ax = acceleration.x[i]!;
+    let ay = acceleration.y[i]!;
+    let az = acceleration.z[i]!;
+    let drag = dragRate[i]!;
+    if (setVelocity.used) {
+      const pull = setVelocity.rate[i]! * fps;
+      drag += pull;
+      ax += fps * setVelocity.vector.x[i]! - pull * ux;
+      ay += fps * setVelocity.vector.y[i]! - pull * uy;
+      az += fps * setVelocity.vector.z[i]! - pull * uz;
+    }
+    const rx = velocity.x[i]! - ux;
+    const ry = velocity.y[i]! - uy;
+    const rz = velocity.z[i]! - uz;
     const q = quadratic[i]!;
-    const rate = dragRate[i]! + (q > 0 ? q * halfwaySpeed(dragRate[i]!, q, dt, rx, ry, rz, ax, ay, az) : 0);
+    const rate = drag + (q > 0 ? q * halfwaySpeed(drag, q, dt, rx, ry, rz, ax, ay, az) : 0);
+    let decay = 1;
+    let mean = 1;
+    let ramp = 0.5;
     if (rate > 0) {
       const z = rate * dt;
-      const decay = z === lastZ ? lastDecay : exp(-z);
+      decay = z === lastZ ? lastDecay : exp(-z);
       lastZ = z;
       lastDecay = decay;
-      const push = meanDecay(z, decay) * dt;
-      rx = rx * decay + push * ax;
-      ry = ry * decay + push * ay;
-      rz = rz * decay + push * az;
-    } else {
-      rx += ax * dt;
-      ry += ay * dt;
-      rz += az * dt;
+      mean = meanDecay(z, decay);
+      ramp = meanRamp(z, mean);
     }
-    velocity.x[i] = ux + rx;
-    velocity.y[i] = uy + ry;
-    velocity.z[i] = uz + rz;
+    const push = mean * dt;
+    const drop = ramp * dt * dt;
+    position.x[i]! += ux * dt + rx * push + drop * ax;
+    position.y[i]! += uy * dt + ry * push + drop * ay;
+    position.z[i]! += uz * dt + rz * push + drop * az;
+    velocity.x[i] = ux + rx * decay + push * ax;
+    velocity.y[i] = uy + ry * decay + push * ay;
+    velocity.z[i] = uz + rz * decay + push * az;
   }
 }
 
+/** Velocities before turns and limits, and what those of the first half of the step added. */
+const was = vectorColumns(BLOCK);
+const gained = vectorColumns(BLOCK);
+
+/** Adds velocities times the step to positions. */
+function carry({ count, position, step }: ParticleBlock, velocity: VectorColumns): void {
+  for (const axis of AXES) for (let i = 0; i < count; i++) position[axis][i]! += velocity[axis][i]! * step[i]!;
+}
+
+function copy(from: VectorColumns, to: VectorColumns, count: number): void {
+  for (const axis of AXES) for (let i = 0; i < count; i++) to[axis][i] = from[axis][i]!;
+}
+
 /**
- * Steps velocity and position of a block, in place: velocity, set velocity and steer, speed limits, then x ← x + v·dt +
- * move·dt.
+ * Steps velocity and position of a block, in place: {@link stepFreely} between two halves of turns and speed limits
+ * (Strang, "On the construction and comparison of difference schemes", 1968: of second order), then x ← x + move·dt.
+ * Turns and limits change velocities in the course of the step: the way is that of the mean of the velocities at both
+ * ends.
  */
 export function integrate(block: ParticleBlock, sums: Sums, fps: number): void {
   const { count, position, velocity, step } = block;
-  stepVelocity(block, sums);
-  guide(block, sums, fps);
-  for (let i = 0; i < count; i++) {
-    const dt = step[i]!;
-    position.x[i]! += velocity.x[i]! * dt;
-    position.y[i]! += velocity.y[i]! * dt;
-    position.z[i]! += velocity.z[i]! * dt;
+  const guided = sums.steer.used || sums.limits.count > 0;
+  if (guided) {
+    copy(velocity, was, count);
+    steerAndLimit(block, sums, fps, 1 / 2);
+    for (const axis of AXES) for (let i = 0; i < count; i++) gained[axis][i] = velocity[axis][i]! - was[axis][i]!;
   }
-  if (!sums.move.used) return;
-  const { vector } = sums.move;
-  for (let i = 0; i < count; i++) {
-    const dt = step[i]!;
-    position.x[i]! += vector.x[i]! * dt;
-    position.y[i]! += vector.y[i]! * dt;
-    position.z[i]! += vector.z[i]! * dt;
+  stepFreely(block, sums, fps);
+  if (guided) {
+    copy(velocity, was, count);
+    steerAndLimit(block, sums, fps, 1 / 2);
+    for (const axis of AXES)
+      for (let i = 0; i < count; i++)
+        position[axis][i]! += ((velocity[axis][i]! - was[axis][i]! - gained[axis][i]!) * step[i]!) / 2;
   }
+  if (sums.move.used) carry(block, sums.move.vector);
+}
+
+/**
+ * The same for particles that are bound, by whatever binds them taken to be stepped by backward Euler:
+ * x ← x + v·dt + move·dt with the new velocity; `before` is where they were.
+ */
+export function integrateBound(block: ParticleBlock, before: VectorColumns, sums: Sums, fps: number): void {
+  integrate(block, sums, fps);
+  copy(before, block.position, block.count);
+  carry(block, block.velocity);
+  if (sums.move.used) carry(block, sums.move.vector);
 }

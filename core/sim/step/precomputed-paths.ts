@@ -17,11 +17,11 @@ import { standsIn } from '../../document/groups';
 import { particleBlock } from '../../lib/particle-block';
 import { compileStack } from '../stack/compile';
 import { placeStack } from '../stack/place';
-import { evaluateStack } from '../stack/evaluate';
 import { rowScratch } from '../stack/room';
 import { sumsOfBlock } from '../../kinds/contracts/sums';
 import { startFrame } from './counters';
-import { integrate, meanDecay } from './integrate';
+import { integrate, integrateBound, meanDecay } from './integrate';
+import { beforeOfBlock, sumAtMiddle } from './sum-at-middle';
 
 const WHOLE_TURN = 6.283185307179586;
 
@@ -48,7 +48,7 @@ function pathUnderFields(scene: Scene, assets: Assets, carrier: Carrier, backend
   const stack = compileStack({ ...scene, fields, emitters: [...scene.emitters, rider] }, assets, { backend });
   const home = motionOf(scene.carriers, carrier);
   const block = particleBlock();
-  const [scratch, sums] = [rowScratch(), sumsOfBlock()];
+  const [scratch, sums, before] = [rowScratch(), sumsOfBlock(), beforeOfBlock()];
   block.count = 1;
   block.emitter = scene.emitters.length;
   block.mass[0] = mass;
@@ -61,23 +61,26 @@ function pathUnderFields(scene: Scene, assets: Assets, carrier: Carrier, backend
   for (let frame = start; frame < last; frame++) {
     for (let sub = 0; sub < substeps; sub++) {
       const from = frame + sub / substeps;
-      placeStack(stack, from, 1 / substeps);
+      placeStack(stack, from + 0.5 / substeps, 1 / substeps);
       block.time[0] = from / fps;
       block.age[0] = (from - start) / fps;
       block.step[0] = 1 / substeps / fps;
-      const before = at;
-      evaluateStack(stack, block, scratch, sums);
-      integrate(block, sums, fps);
-      const step = block.step[0];
-      const decay = sums.dragRate[0]! * step;
-      const inertia = 1 / meanDecay(decay, exp(-decay));
-      const rest = home.at(from + 1 / substeps).position;
-      AXES.forEach((axis, k) => {
-        const free = block.position[axis][0]!;
-        const held = pulledHome(free, before[k]!, rest[k]!, inertia, WHOLE_TURN * back * step, damping);
-        block.velocity[axis][0]! += (held - free) / step;
-        block.position[axis][0] = held;
-      });
+      sumAtMiddle({ stack, block, room: scratch, sums, before, begin: from / fps, isBound: back > 0 });
+      if (back === 0) integrate(block, sums, fps);
+      else {
+        integrateBound(block, before.position, sums, fps);
+        const step = block.step[0];
+        const decay = sums.dragRate[0]! * step;
+        const inertia = 1 / meanDecay(decay, exp(-decay));
+        const rest = home.at(from + 1 / substeps).position;
+        AXES.forEach((axis, k) => {
+          const free = block.position[axis][0]!;
+          const was = before.position[axis][0]!;
+          const held = pulledHome(free, was, rest[k]!, inertia, WHOLE_TURN * back * step, damping);
+          block.velocity[axis][0]! += (held - free) / step;
+          block.position[axis][0] = held;
+        });
+      }
       at = [block.position.x[0]!, block.position.y[0]!, block.position.z[0]!];
     }
     course.push(at);

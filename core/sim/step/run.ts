@@ -1,4 +1,4 @@
-import { AXES, vectorColumns } from '../../lib/math/vector';
+import { AXES } from '../../lib/math/vector';
 import type { Assets } from '../../document/assets';
 import type { Scene } from '../../document/scene';
 import { shapes } from '../../kinds/emitter-shapes';
@@ -6,7 +6,6 @@ import { fieldShownBy, isSeenToTurn, sourceShownBy } from '../../kinds/looks';
 import { BLOCK, particleBlock } from '../../lib/particle-block';
 import { compileStack } from '../stack/compile';
 import { placeStack } from '../stack/place';
-import { evaluateStack } from '../stack/evaluate';
 import { rowScratch } from '../stack/room';
 import { ANYWHERE, type ColumnRoom } from './column-room';
 import type { Ends, KernelBackend } from '../stack/stack';
@@ -15,18 +14,19 @@ import { loadBlock, storeBlock } from './block-io';
 import type { Bodies, KeptBirths } from './bodies';
 import { startFrame } from './counters';
 import { spawnerOf, type Spawner, type Portion } from './spawner';
-import { blame } from './blame';
 import { childSpawnerOf, Track, type ChildSpawner } from './child-spawner';
 import { meetObstacles } from './contacts';
 import { inOrderOfDescent, sourceOf } from './descent';
 import { freeze, type Exchange } from './freeze';
-import { integrate } from './integrate';
+import { integrate, integrateBound } from './integrate';
 import { clockIn } from '../../scene/scene-clock';
 import { stepsOf, type Clock } from '../../document/time/clock';
 import { moveObstacles, obstaclesOf } from './obstacles';
 import { KILLED, Population, type KeptPopulation } from './population';
 import { weightsOf, zonesOf, type Looked } from './shown-columns';
+import { retireLost } from './retire-lost';
 import { orderInSpace } from './spatial-order';
+import { beforeOfBlock, sumAtMiddle } from './sum-at-middle';
 import { absorb } from './absorb';
 import { turn } from './turn';
 import type { StepWatcher } from './watcher';
@@ -85,7 +85,7 @@ export class Run {
   private readonly obstacles;
   private readonly fps: number;
   private readonly block = particleBlock();
-  private readonly before = { position: vectorColumns(BLOCK), velocity: vectorColumns(BLOCK) };
+  private readonly before = beforeOfBlock();
   private readonly scratch = rowScratch();
   private readonly sums = sumsOfBlock();
 
@@ -157,8 +157,8 @@ export class Run {
     const { substeps } = this.scene.time;
     this.gather();
     for (const [from, to] of stepsOf(this.sceneFrame, this.clock.at(this.frame + 1), substeps)) {
-      placeStack(this.stack, from, to - from);
-      this.freeze();
+      placeStack(this.stack, (from + to) / 2, to - from);
+      this.freeze((to - from) / 2 / this.fps);
       moveObstacles(this.obstacles, from, to, this.fps);
       for (const emitter of this.order) if (!this.step(emitter, from, to, stopped)) return false;
       this.populations.forEach((population, emitter) => this.removeDead(population, emitter, to / this.fps));
@@ -246,7 +246,13 @@ export class Run {
     watcher?.begin(population, emitter, begin, end);
     const meets = this.obstacles.length > 0 && !bodies;
     const part = this.stack.backend?.partOf(this.stack, emitter);
-    const alone = part?.unaccelerated.length === 0 && !bodies && !meets && !population.turns && this.onlyFields;
+    const alone =
+      part?.unaccelerated.length === 0 &&
+      !bodies &&
+      !meets &&
+      !population.turns &&
+      !this.stack.foresees &&
+      this.onlyFields;
     const ends: Ends = { dead: [], lost: false };
     for (let start = 0; alone && start < population.count; start += BLOCK) {
       if (stopped()) return false;
@@ -257,9 +263,10 @@ export class Run {
     for (let start = 0; !alone && start < population.count; start += this.block.count) {
       if (stopped()) return false;
       loadBlock(this.block, population, emitter, start, begin, end);
-      evaluateStack(this.stack, this.block, this.scratch, this.sums, undefined, part);
-      if (meets) this.remember();
-      integrate(this.block, this.sums, this.fps);
+      const { stack, block, scratch: room, sums, before } = this;
+      sumAtMiddle({ stack, block, room, sums, before, begin, isBound: bodies !== undefined, part });
+      if (bodies) integrateBound(block, before.position, sums, this.fps);
+      else integrate(block, sums, this.fps);
       watcher?.after('fields', emitter, start, this.block);
       if (this.scene.keepFlat && !bodies) this.flatten(population, start);
       watcher?.after('depth', emitter, start, this.block);
@@ -322,9 +329,14 @@ export class Run {
     meetObstacles({ obstacles, emitter, population, start, block, before, fps, from, to, ...(exempt && { exempt }) });
   }
 
-  /** Takes down where the particles are that fields read. */
-  freeze(): void {
-    freeze(this.stack, this.scene.emitters, this.populations, this.exchange);
+  /** Takes down where the particles are that fields read, or where they drift to within so many seconds. */
+  freeze(ahead = 0): void {
+    const { stack, scene, populations, exchange } = this;
+    freeze(stack, scene.emitters, populations, {
+      exchange,
+      ahead,
+      isBound: (emitter) => this.bodiesOf(emitter) !== undefined,
+    });
   }
 
   /**
@@ -346,12 +358,6 @@ export class Run {
     block.velocity.z.fill(0, 0, block.count);
   }
 
-  private remember(): void {
-    const { block, before } = this;
-    for (const part of ['position', 'velocity'] as const)
-      for (const axis of AXES) before[part][axis].set(block[part][axis].subarray(0, block.count));
-  }
-
   /** Ends the particles that a zone has sorted out at the beginning of the step. */
   private sendOut(population: Population, start: number): void {
     const { count, zone } = this.block;
@@ -366,17 +372,7 @@ export class Run {
     const ends = this.ends[emitter];
     this.ends[emitter] = undefined;
     if (ends && !ends.lost) return population.removeThese(ends.dead);
-    this.retire(population, emitter, time);
+    retireLost(this.stack, population, emitter, time, this.blamed);
     population.removeDead(time);
-  }
-
-  private retire(population: Population, emitter: number, time: number): void {
-    for (let slot = population.count - 1; slot >= 0; slot--) {
-      if (!Number.isNaN(population.columns.vx[slot]!)) continue;
-      const culprit = blame(this.stack, emitter, population, slot, time);
-      this.blamed.set(culprit, (this.blamed.get(culprit) ?? 0) + 1);
-      population.retired++;
-      population.remove(slot);
-    }
   }
 }
