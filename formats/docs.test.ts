@@ -78,6 +78,7 @@ describe('the docs are true', () => {
     kind.compile(source)(local, block, out, {
       velocity: none,
       start: none,
+      damping: none,
       outward: none,
       lengthwise: none,
       distance: none.x,

@@ -8,7 +8,9 @@ import { rowScratch } from '../sim/stack/room';
 import { sumsOfBlock } from '../kinds/contracts/sums';
 import { loadSlots } from '../sim/step/block-io';
 import { limitSpeeds, steerAll } from '../sim/step/guide';
-import { halfwaySpeed, meanDecay, stepFreely } from '../sim/step/integrate';
+import { halfwaySpeed, stepFreely } from '../sim/step/integrate';
+import { meanDecay } from '../sim/step/means';
+import { brakingOf, brakingRoom, type FreeMotion } from '../sim/step/brakes';
 import { beforeOfBlock, sumAtMiddle } from '../sim/step/sum-at-middle';
 import type { Population } from '../sim/step/population';
 import type { Stage, StepWatcher } from '../sim/step/watcher';
@@ -59,6 +61,7 @@ export class LedgerWatcher implements StepWatcher {
   private readonly room = rowScratch();
   private readonly was = vectorColumns(BLOCK);
   private readonly start = beforeOfBlock();
+  private readonly braking = brakingRoom();
   private tally: Tally;
 
   constructor(
@@ -196,6 +199,7 @@ export class LedgerWatcher implements StepWatcher {
     const { count, velocity, step, mass, drag } = block;
     const of = (kind: string) => leaves.filter(({ row }) => row.action.kind === kind);
     const pushing = [...of('acceleration'), ...of('force')];
+    const braking = leaves.filter((leaf) => leaf.brake);
     const [flows, drags, setters] = [of('flow'), of('drag'), of('set-velocity')];
     const ownDrag = changes[this.indexOf('own drag')]!;
     const rules = changes[this.indexOf('rules')]!;
@@ -225,6 +229,15 @@ export class LedgerWatcher implements StepWatcher {
       const size = Math.sqrt(ax * ax + ay * ay + az * az);
       const held = push * (size > this.stack.ceiling ? this.stack.ceiling / size : 1);
       for (const leaf of pushing) give(changes[leaf.row.index]!, i, held * acting(leaf, i), leaf.vector);
+      if (braking.length > 0) {
+        const [u, v, w] = [medium.x[i]!, medium.y[i]!, medium.z[i]!];
+        this.shareBrakes(part, braking, i, {
+          rate,
+          beside: [rx, ry, rz],
+          acceleration: [pulled('x'), pulled('y'), pulled('z')],
+          medium: [u, v, w],
+        });
+      }
       if (rate === 0) continue;
       const taken = (1 - decay) / rate;
       for (const { row, weight, vector } of flows) give(changes[row.index]!, i, taken * slowing * weight[i]!, vector);
@@ -238,6 +251,16 @@ export class LedgerWatcher implements StepWatcher {
       }
       // Drag that others take away is never less than none.
       if (Math.abs(left) > 1e-12 * slowing) give(rules, i, -taken * left, velocity);
+    }
+  }
+
+  /** Adds what the damping of each field does to a particle. */
+  private shareBrakes({ block: { step }, changes }: Part, braking: readonly Leaf[], i: number, motion: FreeMotion) {
+    for (const { row, brake } of braking) {
+      const b = this.sums.brakes.list.indexOf(brake!);
+      if (!brakingOf(this.sums, b, i, step[i]!, motion, this.braking)) continue;
+      const { direction, velocity } = this.braking;
+      AXES.forEach((axis, k) => (changes[row.index]![axis][i]! += velocity * direction[k]!));
     }
   }
 

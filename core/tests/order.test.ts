@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { ledgerOf } from '../measure/ledger';
 import type { Written } from '../scene/read';
 import { only, runTo, testScene, thrown } from './scenes';
 
@@ -148,5 +149,58 @@ describe('smooth fields are of second order', () => {
     // (1 − 1/64²) / (1/2² − 1/64²) = 4.00, (1/2² − 1/64²) / (1/4² − 1/64²) = 4.01.
     expect(errors[0]! / errors[1]!).toBeGreaterThan(3.4);
     expect(errors[1]! / errors[2]!).toBeGreaterThan(3.4);
+  });
+});
+
+describe('damping in a field', () => {
+  const shell = (damping: number, strength: number, more: Written = {}) => ({
+    settings: { kind: 'shell', radius: 1, damping },
+    strength,
+    ...more,
+  });
+  const far = { ...thrown([0, 0, 0]), transform: { position: [1.5, 0, 0] } };
+
+  it.each([0.5, 5, 60, 1e4])(
+    'of %f a second settles on the shell as an overdamped or damped spring does',
+    (damping) => {
+      const [k, frames] = [6, 12];
+      const scene = testScene({ emitter: far, fields: [shell(damping, k)], time: { substeps: 4 } });
+      // x″ + c·x′ + k·x = 0 from rest (textbook mechanics): x = x₀·(r₂·e^(r₁t) − r₁·e^(r₂t))/(r₂ − r₁), or its damped swing.
+      const t = frames / 24;
+      const w = Math.sqrt(Math.abs(damping ** 2 / 4 - k));
+      const swings = damping ** 2 / 4 < k;
+      const [r1, r2] = [-k / (damping / 2 + w), -damping / 2 - w];
+      const left = swings
+        ? Math.exp((-damping / 2) * t) * (Math.cos(w * t) + (damping / 2 / w) * Math.sin(w * t))
+        : (r2 * Math.exp(r1 * t) - r1 * Math.exp(r2 * t)) / (r2 - r1);
+      expect(only(runTo(scene, frames)).x - 1).toBeCloseTo(0.5 * left, 3);
+    },
+  );
+
+  it.each([1, 2])(
+    'stronger than a step at 24 fps settles at %i substeps, alone, twice, and in a group that limits',
+    (substeps) => {
+      const group = { id: 'g', name: 'G', rule: 'layered', limited: true, floor: 0, ceiling: 1e4 };
+      for (const [fields, groups] of [
+        [[shell(60, 6)], []],
+        [[shell(120, 6)], []],
+        [[shell(60, 6), shell(60, 6)], []],
+        [[shell(60, 6, { group: 'g' })], [group]],
+      ] as const) {
+        const scene = testScene({ emitter: { ...far, ...thrown([3, 0, 0]) }, fields, groups, time: { substeps } });
+        for (const frame of [12, 120, 1200]) {
+          const { x, y, z } = only(runTo(scene, frame));
+          const off = Math.hypot(x, y, z) - 1;
+          expect(Math.abs(off)).toBeLessThan(frame === 1200 ? 0.06 : 0.7);
+        }
+      }
+    },
+  );
+
+  it('is told by the ledger as the field’s own', () => {
+    const scene = testScene({ emitter: far, fields: [shell(60, 6)] });
+    const ledger = ledgerOf(scene, new Map(), { emitter: 0, id: 1 }, 24);
+    for (const { change, whole } of ledger.entries)
+      for (const axis of [0, 1, 2]) expect(change[axis]!).toBeCloseTo(whole[axis]!, 6);
   });
 });

@@ -24,6 +24,11 @@ export interface FieldContext {
    * `needs.start`. They are seen in the middle of their step.
    */
   readonly start: VectorColumns;
+  /**
+   * For kinds that damp along a direction n̂ at a rate c, 1/s: √c·n̂ for each particle, along the axes of the field’s place,
+   * written by the routine. F has −c·(v·n̂)·n̂ in it all the same.
+   */
+  readonly damping: VectorColumns;
   /** Directions that the form of the field's falloff shape gives, for kinds with `needs.form`. */
   readonly outward: VectorColumns;
   readonly lengthwise: VectorColumns;
@@ -279,6 +284,8 @@ export interface FieldKind<V = Values> extends Kind, Documented {
   };
   /** Whether F depends on velocities with these settings; only asked where it needs them. */
   heedsVelocity?(settings: V): boolean;
+  /** True where its routine writes how it damps, so that no damping is too much for a step. */
+  readonly damps?: boolean;
   /** Settings whose own sizes are fitted to particles within these half-widths, metres. */
   fit?(half: readonly [number, number, number]): Values;
   readonly view?: FieldView<V>;

@@ -16,6 +16,12 @@ export interface SpeedLimit {
   readonly highest: Float64Array;
 }
 
+/** How one field damps: along a direction, of any length, at a rate, 1/s. */
+export interface Brake {
+  readonly along: VectorColumns;
+  readonly rate: Float64Array;
+}
+
 /** What a stack of fields adds up to for each particle of a block. */
 export interface Sums {
   /** m/s². */
@@ -30,6 +36,8 @@ export interface Sums {
   readonly steer: Blend;
   /** Velocity by which particles are moved without getting it, m/s. */
   readonly move: { used: boolean; readonly vector: VectorColumns };
+  /** Damping that is left out of the acceleration; the first `brakes.count` of them. */
+  readonly brakes: { count: number; readonly list: Brake[] };
   /** Applied one after another; the first `limits.count` of them. */
   readonly limits: { count: number; readonly list: SpeedLimit[] };
 }
@@ -46,6 +54,7 @@ export function sumsOfBlock(): Sums {
     setVelocity: blend(),
     steer: blend(),
     move: { used: false, vector: vectorColumns(BLOCK) },
+    brakes: { count: 0, list: [] },
     limits: { count: 0, list: [] },
   };
 }
@@ -65,6 +74,7 @@ export function resetSums(sums: Sums, { count, drag, mass }: ParticleBlock): voi
   for (let i = 0; i < count; i++) sums.dragRate[i] = drag[i]! / mass[i]!;
   sums.setVelocity.used = sums.steer.used = sums.move.used = false;
   sums.limits.count = 0;
+  sums.brakes.count = 0;
 }
 
 /** Begins a blend, where no field of this block has yet. */
@@ -73,6 +83,13 @@ export function beginBlend(blended: Blend, count: number): void {
   blended.used = true;
   clear(blended.vector, count);
   blended.rate.fill(0, 0, count);
+}
+
+/** Room for one more damping. */
+export function nextBrake({ brakes }: Sums): Brake {
+  const index = brakes.count++;
+  brakes.list[index] ??= { along: vectorColumns(BLOCK), rate: new Float64Array(BLOCK) };
+  return brakes.list[index];
 }
 
 /** Room for one more speed limit. */

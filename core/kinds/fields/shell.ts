@@ -88,6 +88,7 @@ export const shell = defineField({
   },
   needs: { velocity: true },
   fit: (half) => ({ radius: fittedSize(0.7 * Math.max(...half), 0.1), length: fittedSize(2 * half[1], 0.1) }),
+  damps: true,
   heedsVelocity: (settings) => settings.damping > 0,
   diagnose: {
     deliversAtZero: (settings) => settings.damping > 0,
@@ -99,13 +100,17 @@ export const shell = defineField({
     const offsets = offsetsFrom(source);
     return (local, block, out, context) => {
       offsets(local, block, out, context);
-      const { velocity } = context;
+      const { velocity, damping: damped } = context;
       for (let i = 0; i < block.count; i++) {
         const [x, y, z] = [out.x[i]!, out.y[i]!, out.z[i]!];
         const r = Math.sqrt(x * x + y * y + z * z);
         // On the target itself no direction leads out.
         const inverse = r > 0 ? 1 / r : 0;
         const away = (velocity.x[i]! * x + velocity.y[i]! * y + velocity.z[i]! * z) * inverse;
+        const root = Math.sqrt(damping) * inverse;
+        damped.x[i] = root * x;
+        damped.y[i] = root * y;
+        damped.z[i] = root * z;
         const pull = -(strength * (r - radius) + damping * away) * inverse;
         out.x[i] = pull * x;
         out.y[i] = pull * y;

@@ -1,4 +1,5 @@
 import { describe } from '../../document/parameters';
+import { clear } from '../contracts/sums';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
 import { treeOf } from '../../lib/meshes/tree';
 import { fault } from '../../document/faults';
@@ -169,6 +170,7 @@ export const surface = defineField({
       source: 'by hand: 4·(1 − 0.5/2) + 3·2; motion along the plane is free',
     },
   ],
+  damps: true,
   heedsVelocity: (settings) => settings.damping > 0,
   diagnose: {
     deliversAtZero: (settings) => settings.damping > 0,
@@ -237,19 +239,23 @@ export const surface = defineField({
   compile({ settings, strength, resources }) {
     const { of, mesh: id, within, rest, side, damping } = settings;
     const front = side === 'front';
+    const root = Math.sqrt(damping);
     if (of === 'plane')
-      return ({ y }, { count }, out, { velocity }) => {
+      return ({ y }, { count }, out, { velocity, damping: damped }) => {
+        clear(damped, count);
         for (let i = 0; i < count; i++) {
           const h = Math.abs(y[i]!);
           out.x[i] = out.y[i] = out.z[i] = 0;
           if (h >= within || (front && y[i]! < 0)) continue;
           out.y[i] = (y[i]! < 0 ? -strength : strength) * pushAt(h, within, rest) - damping * velocity.y[i]!;
+          damped.y[i] = root;
         }
       };
     const mesh = resources.mesh(id);
     const nearest = mesh && nearestOn(mesh, within, front);
     const found = new Float64Array(4);
-    return ({ x, y, z }, { count }, out, { time, velocity }) => {
+    return ({ x, y, z }, { count }, out, { time, velocity, damping: damped }) => {
+      clear(damped, count);
       for (let i = 0; i < count; i++) {
         out.x[i] = out.y[i] = out.z[i] = 0;
         if (!nearest?.(x[i]!, y[i]!, z[i]!, time, found)) continue;
@@ -262,6 +268,9 @@ export const surface = defineField({
         out.x[i] = push * dx;
         out.y[i] = push * dy;
         out.z[i] = push * dz;
+        damped.x[i] = (root * dx) / h;
+        damped.y[i] = (root * dy) / h;
+        damped.z[i] = (root * dz) / h;
       }
     };
   },

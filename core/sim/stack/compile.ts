@@ -75,9 +75,10 @@ export interface CompileOptions {
 }
 
 /** Whether a field or group does something else to a particle in the middle of its step than where it drifts to. */
-function isForeseen(node: StackNode): boolean {
+function isForeseen(node: StackNode, isOpen = true): boolean {
   if (node.heedsVelocity || node.action?.kind === 'move') return true;
-  if (isGroup(node) || !node.needs.velocity) return false;
+  if (isGroup(node)) return node.members.some((member) => isForeseen(member, isOpen && node.open));
+  if (!node.needs.velocity || (node.damps && isOpen)) return false;
   const { settings } = node.field;
   return fieldKinds.get(settings.kind).heedsVelocity?.(settings) ?? true;
 }
@@ -107,6 +108,7 @@ export function compileStack(scene: Scene, assets: Assets, { draftFraction = 1, 
       absorbs: kind.particles?.absorbs?.(source),
       barrier: kind.diagnose?.barrier?.(source),
       needs: kind.needs ?? {},
+      damps: kind.damps === true && (field.actsAs === 'acceleration' || field.actsAs === 'force'),
       neighbourGrids,
     };
   };
@@ -134,9 +136,10 @@ export function compileStack(scene: Scene, assets: Assets, { draftFraction = 1, 
     groups.set(group.id, row);
     return row;
   };
+  const nodes = deskTree(scene).map(nodeOf);
   const neighbourGrids = rows.flatMap((row) => row.neighbourGrids);
   const stack: Stack = {
-    nodes: deskTree(scene).map(nodeOf),
+    nodes,
     rows,
     groups,
     fps: scene.time.fps,
@@ -145,7 +148,7 @@ export function compileStack(scene: Scene, assets: Assets, { draftFraction = 1, 
     deskAt: isMoving(scene.desk) ? (frame) => thingAt(scene.desk, frame) : () => scene.desk,
     read,
     neighbourGrids,
-    foresees: neighbourGrids.length === 0 && [...rows, ...groups.values()].some(isForeseen),
+    foresees: neighbourGrids.length === 0 && nodes.some((node) => isForeseen(node)),
     zones: compileZones(scene, assets),
     backend,
     frame: NaN,

@@ -1,6 +1,7 @@
 import type { FieldContext } from '../../kinds/contracts/field';
 import { clear } from '../../kinds/contracts/sums';
 import type { ParticleBlock } from '../../lib/particle-block';
+import { holdDamping } from './damping';
 import {
   benchOf,
   clampLevels,
@@ -92,12 +93,13 @@ export function weigh(stack: Stack, row: StackNode | ZoneRow, block: ParticleBlo
 export function contextOf(
   stack: Stack,
   row: Row,
-  { velocity, start, outward, lengthwise, distance }: RowScratch,
+  { velocity, start, damping, outward, lengthwise, distance }: RowScratch,
 ): FieldContext {
   const { own, place, notes } = row;
   return {
     velocity,
     start,
+    damping,
     outward,
     lengthwise,
     distance,
@@ -116,7 +118,7 @@ export function contextOf(
 export function evaluateRow(stack: Stack, row: Row, block: ParticleBlock, room: RowScratch): boolean {
   const { count } = block;
   if (!weigh(stack, row, block, room)) return false;
-  const { weight, vector } = room;
+  const { weight, vector, damping } = room;
   const time = stack.frame / stack.fps;
   if (row.needs.velocity) velocityToLocal(row.rotation, block.velocity, count, room.velocity);
   if (row.needs.start) toLocal(row, block.start ?? block.position, count, room.start);
@@ -130,6 +132,7 @@ export function evaluateRow(stack: Stack, row: Row, block: ParticleBlock, room: 
   }
   // Drag is no direction: its columns are coefficients, which no rotation touches.
   if (row.rotation && row.action.isVector) turnToWorld(row.rotation, vector, count);
+  if (row.rotation && row.damps) turnToWorld(row.rotation, damping, count);
   return true;
 }
 
@@ -178,6 +181,7 @@ export function combineGroup(
       slot.leaves = [...within.leaves];
       scaleLeaves(slot.leaves, inner.weight, count);
     } else {
+      if (member.damps && block.start) holdDamping(inner, block);
       fill(slot, action, inner.weight, inner.vector, count);
       cover(slot, inner.weight, action.blends ? member.strength : 1, count);
       if (watched) slot.leaves = [leafOf(member, inner, count)];

@@ -1,4 +1,5 @@
 import type { ParticleBlock } from '../../lib/particle-block';
+import { addBrake, takeOutDamping } from './damping';
 import { deliver, leafOf, scaleLeaves, type Leaf } from './group-members';
 import { isGroup, type Stack, type StackNode, type StackPart } from './stack';
 import { innerOf, type RowScratch } from './room';
@@ -26,8 +27,13 @@ function addAll(
   for (const node of nodes) {
     if (!isGroup(node)) {
       if (!evaluateRow(stack, node, block, room)) continue;
+      if (node.damps && block.start) takeOutDamping(room, block);
       const leaf = watch && leafOf(node, room, block.count);
       if (gate) multiply(room.weight, gate, block.count);
+      if (node.damps && block.start) {
+        const brake = addBrake(node, room, block, sums);
+        if (leaf) leaf.brake = brake;
+      }
       node.action.accumulate(block, room.weight, room.vector, sums);
       if (!leaf) continue;
       leaf.weight.set(room.weight.subarray(0, block.count));

@@ -1,6 +1,7 @@
 import { rateOf, shareOf } from '../../kinds/actions/rate';
 import type { ActionKind } from '../../kinds/actions/action';
 import type { Member } from '../../kinds/group-rules/rule';
+import type { Brake } from '../../kinds/contracts/sums';
 import { vectorColumns, type VectorColumns } from '../../lib/math/vector';
 import { BLOCK } from '../../lib/particle-block';
 import type { GroupRow, Row } from './stack';
@@ -14,6 +15,8 @@ export interface Leaf {
   /** w by itself, before any group. */
   readonly own: Float64Array;
   readonly vector: VectorColumns;
+  /** Its damping, where that is apart from the vector. */
+  brake: Brake | undefined;
 }
 
 /** What the members of a group come to together, before its own weight and strength. */
@@ -73,7 +76,13 @@ function copy(from: Float64Array, to: Float64Array, count: number): void {
 export function leafOf(row: Row, { weight, vector }: RowScratch, count: number): Leaf {
   let leaf = kept.get(row);
   if (!leaf) {
-    leaf = { row, weight: new Float64Array(BLOCK), own: new Float64Array(BLOCK), vector: vectorColumns(BLOCK) };
+    leaf = {
+      row,
+      weight: new Float64Array(BLOCK),
+      own: new Float64Array(BLOCK),
+      vector: vectorColumns(BLOCK),
+      brake: undefined,
+    };
     kept.set(row, leaf);
   }
   copy(weight, leaf.weight, count);
@@ -81,6 +90,7 @@ export function leafOf(row: Row, { weight, vector }: RowScratch, count: number):
   copy(vector.x, leaf.vector.x, count);
   copy(vector.y, leaf.vector.y, count);
   copy(vector.z, leaf.vector.z, count);
+  leaf.brake = undefined;
   return leaf;
 }
 

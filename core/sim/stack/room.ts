@@ -6,6 +6,7 @@ export interface RowScratch {
   readonly local: VectorColumns;
   readonly velocity: VectorColumns;
   readonly start: VectorColumns;
+  readonly damping: VectorColumns;
   readonly outward: VectorColumns;
   readonly lengthwise: VectorColumns;
   readonly distance: Float64Array;
@@ -26,6 +27,7 @@ export function rowScratch(): RowScratch {
     local: vectorColumns(BLOCK),
     velocity: vectorColumns(BLOCK),
     start: vectorColumns(BLOCK),
+    damping: vectorColumns(BLOCK),
     outward: vectorColumns(BLOCK),
     lengthwise: vectorColumns(BLOCK),
     distance: new Float64Array(BLOCK),

@@ -23,6 +23,8 @@ export interface Row extends CompiledWeight {
   /** Its vector in numbers, where a kernel may take it. */
   readonly descriptor: KernelDescriptor | undefined;
   readonly needs: NonNullable<FieldKind['needs']>;
+  /** Whether it damps along a direction that its routine writes. */
+  readonly damps: boolean;
   /** Undefined where it ends no particle. */
   readonly absorbs: AbsorbRoutine | undefined;
   /** Undefined where it keeps no particle off. */

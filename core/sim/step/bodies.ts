@@ -2,7 +2,7 @@ import { recordBy } from '../../lib/record';
 import { exp } from '../../lib/math/exact';
 import type { ParticleBlock } from '../../lib/particle-block';
 import type { Sums } from '../../kinds/contracts/sums';
-import { meanDecay } from './integrate';
+import { meanDecay } from './means';
 import { pointOf, type Constraints, type SpawnPose } from '../../kinds/bodies/body';
 import { bodyTable } from '../../kinds/bodies/table';
 import { KILLED, type Population } from './population';

@@ -2,20 +2,9 @@ import { exp } from '../../lib/math/exact';
 import { AXES, vectorColumns, type VectorColumns } from '../../lib/math/vector';
 import { BLOCK, type ParticleBlock } from '../../lib/particle-block';
 import type { Sums } from '../../kinds/contracts/sums';
+import { brakingOf, brakingRoom, motionRoom } from './brakes';
 import { steerAndLimit } from './guide';
-
-/** Below this z the closed forms lose digits, and their series are taken. */
-const SMALL = 0.01;
-
-/** (1 − e^(−z)) / z, the mean of e^(−t) over 0 … z; `decay` is e^(−z). */
-export function meanDecay(z: number, decay: number): number {
-  return z < SMALL ? 1 - z * meanRamp(z, 1) : (1 - decay) / z;
-}
-
-/** (1 − φ) / z, the mean of (1 − t/z)·e^(−t) over 0 … z; φ is the {@link meanDecay} of z. */
-export function meanRamp(z: number, mean: number): number {
-  return z < SMALL ? 1 / 2 - z * (1 / 6 - z * (1 / 24 - z * (1 / 120 - z / 720))) : (1 - mean) / z;
-}
+import { meanDecay, meanRamp } from './means';
 
 /**
  * |v½ − U|: how fast a particle goes through the medium after half a step, with quadratic drag q·|v − U|; r is v − U.
@@ -41,6 +30,15 @@ export function halfwaySpeed(
   return Math.sqrt(hx * hx + hy * hy + hz * hz);
 }
 
+const motion = motionRoom();
+const braking = brakingRoom();
+
+function put(to: [number, number, number], x: number, y: number, z: number): void {
+  to[0] = x;
+  to[1] = y;
+  to[2] = z;
+}
+
 /**
  * Velocity and position, exact for constant a, C and U over the step: with z = C·dt, E = e^(−z), φ = (1 − E)/z and
  * ψ = (1 − φ)/z,
@@ -49,7 +47,7 @@ export function halfwaySpeed(
  *
  * so that a fall settles at g/C, and is as deep as it should be, at any step. Quadratic drag adds q·|v½ − U| to C, with
  * v½ from a half step taken with q·|v − U|. A velocity F̄ that is set at a rate λ is a drag λ and an acceleration
- * λ·(F̄ − U) beside them. Where a, C and U are those of the middle of the step this is of second
+ * λ·(F̄ − U) beside them. Damping along a direction, as that of springs, is a drag along that direction alone. Where a, C and U are those of the middle of the step this is of second
  * order (exponential midpoint rule: Hochbruck & Ostermann, "Exponential integrators", Acta Numerica 19, 2010), and
  * without drag it is a leapfrog that drifts, kicks and drifts: symplectic (Hairer, Lubich & Wanner, "Geometric
  * Numerical Integration", 2006, I.1.4).
@@ -99,6 +97,19 @@ export function stepFreely({ count, position, velocity, step }: ParticleBlock, s
     velocity.x[i] = ux + rx * decay + push * ax;
     velocity.y[i] = uy + ry * decay + push * ay;
     velocity.z[i] = uz + rz * decay + push * az;
+    if (sums.brakes.count === 0) continue;
+    motion.rate = Math.max(0, rate);
+    put(motion.beside, rx, ry, rz);
+    put(motion.acceleration, ax, ay, az);
+    put(motion.medium, ux, uy, uz);
+    for (let b = 0; b < sums.brakes.count; b++) {
+      if (!brakingOf(sums, b, i, dt, motion, braking)) continue;
+      const { direction, way, velocity: gain } = braking;
+      for (const [k, axis] of AXES.entries()) {
+        position[axis][i]! += way * direction[k]!;
+        velocity[axis][i]! += gain * direction[k]!;
+      }
+    }
   }
 }
 

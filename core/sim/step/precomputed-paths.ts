@@ -20,7 +20,8 @@ import { placeStack } from '../stack/place';
 import { rowScratch } from '../stack/room';
 import { sumsOfBlock } from '../../kinds/contracts/sums';
 import { startFrame } from './counters';
-import { integrate, integrateBound, meanDecay } from './integrate';
+import { integrate, integrateBound } from './integrate';
+import { meanDecay } from './means';
 import { beforeOfBlock, sumAtMiddle } from './sum-at-middle';
 
 const WHOLE_TURN = 6.283185307179586;
