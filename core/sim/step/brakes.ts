@@ -64,8 +64,11 @@ export function brakingOf(sums: Sums, b: number, i: number, dt: number, motion: 
   if (!directionOf(sums, b, i, direction)) return false;
   const { list } = sums.brakes;
   let earlier = 0;
-  for (let e = 0; e < b; e++)
-    if (directionOf(sums, e, i, other)) earlier += list[e]!.rate[i]! * dot(other, direction) ** 2;
+  for (let e = 0; e < b; e++) {
+    if (!directionOf(sums, e, i, other)) continue;
+    const cosine = dot(other, direction);
+    earlier += list[e]!.rate[i]! * cosine * cosine;
+  }
   const all = earlier + list[b]!.rate[i]!;
   const [beside, acceleration, medium] = [
     dot(motion.beside, direction),
