@@ -4,6 +4,7 @@ import { uniform } from '../core/lib/random/lookup';
 import { completeScene, type Written } from '../core/scene/read';
 import { Simulation } from '../core/sim/step/simulation';
 import { benchBirths } from './births';
+import { benchContacts } from './contacts';
 import { benchExamples } from './examples';
 import { benchFormulas } from './formulas';
 import { benchKernel, benchWideRegisters } from './kernel';
@@ -177,33 +178,4 @@ for (const [name, shape, more] of [
   report(name, BORN_A_FRAME, () => void simulation.advance());
 }
 
-const settling = (collider: Written) =>
-  new Simulation(
-    completeScene({
-      name: 'Bench',
-      meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 100 } }],
-      emitters: [
-        {
-          id: 'e',
-          name: 'E',
-          shape: { kind: 'card', width: 4, depth: 4 },
-          transform: { position: [0, 3, 0] },
-          emission: [{ kind: 'burst', count: 20_000 }],
-          birth: { life: 1000, speed: 0 },
-        },
-      ],
-      fields: [{ id: 'g', name: 'G', settings: { kind: 'gravity' } }],
-      colliders: [{ id: 'c', name: 'C', ...collider }],
-    }),
-    new Map(),
-  );
-for (const [name, collider] of [
-  ['contact with a plane', { shape: { kind: 'plane' } }],
-  ['contact with a box', { shape: { kind: 'box', width: 6, depth: 6 } }],
-  ['contact with a mesh', { shape: { kind: 'mesh', mesh: 'm' } }],
-] as const) {
-  const simulation = settling(collider);
-  // Until they lie on it.
-  while (simulation.frame < 72) simulation.advance();
-  report(name, 20_000, () => void simulation.advance());
-}
+await benchContacts();

@@ -1,5 +1,22 @@
 import { describe, expect, it } from 'vitest';
+import { Simulation } from '../core/sim/step/simulation';
+import { COLLIDERS, contactScene } from './contacts';
 import { burstRun, fiveFields } from './five-fields';
+
+describe('contacts of the bench', () => {
+  it('are those of particles that lie on each collider, and of others that are far from it', () => {
+    for (const [name, collider] of COLLIDERS) {
+      const contacts = [false, true].map((far) => {
+        const run = new Simulation(contactScene(collider, far, 30), new Map());
+        for (let frame = 0; frame < 60; frame++) run.advance();
+        return run.contacts()[0]!;
+      });
+      // Most of them for a second or so.
+      expect(contacts[0], name).toBeGreaterThan(100);
+      expect(contacts[1], name).toBe(0);
+    }
+  });
+});
 
 describe('the five-field stack of the bench', () => {
   it('is a sound scene, and its particles live on', () => {

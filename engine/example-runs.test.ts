@@ -18,8 +18,8 @@ const FRAMES = 12;
 const SUMS: Readonly<Record<string, { readonly kernel: string; readonly plain: string }>> = {
   'vent-plume': { kernel: 'baa1221c7daf0455', plain: 'c1c3c502b8e69eaa' },
   'lantern-swarm': { kernel: 'd11a40a31c36bf63', plain: '63a721672d5c2405' },
-  'lander-touchdown': { kernel: 'c9bf4e256219fc56', plain: 'c9bf4e256219fc56' },
-  'sediment-fall': { kernel: '239f50d46775a34d', plain: '33347b2ad242d1ac' },
+  'lander-touchdown': { kernel: '02c73c0c48ce4db1', plain: 'c9bf4e256219fc56' },
+  'sediment-fall': { kernel: '6f84dc36e3d1a526', plain: '33347b2ad242d1ac' },
   letters: { kernel: '889659eebf0198c1', plain: '97a1053ae3247259' },
   'chart-in-relief': { kernel: 'b611ef531fb3844c', plain: 'b935c931b4af080b' },
   'cable-run': { kernel: 'b7614e32e565fded', plain: '5b460e39bac201f8' },

@@ -1,7 +1,7 @@
 import { describe } from '../../document/parameters';
 import { circle, radiusHandle } from '../../lib/geometry/outline';
 import { defineColliderShape, inside } from './collider';
-import { bodyOf } from './trace';
+import { traced } from './trace';
 
 const parameters = describe({
   radius: {
@@ -25,13 +25,19 @@ export const ball = defineColliderShape({
   parameters,
   body(values) {
     const { radius, inside: within } = values;
-    return bodyOf((x, y, z, normal) => {
+    const hit = traced((x, y, z, normal) => {
       const r = Math.sqrt(x * x + y * y + z * z);
       normal[0] = r > 0 ? x / r : 0;
       normal[1] = r > 0 ? y / r : 1;
       normal[2] = r > 0 ? z / r : 0;
       return r - radius;
     }, within);
+    return {
+      hit,
+      isClear({ distances: [nearest, farthest] }, half) {
+        return within ? farthest < radius - half : nearest > radius + half;
+      },
+    };
   },
   outline(values) {
     const { radius } = values;

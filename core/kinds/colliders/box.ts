@@ -1,4 +1,5 @@
 import { describe } from '../../document/parameters';
+import { set, triple } from '../../lib/math/triple';
 import { boxEdges, boxHandles } from '../../lib/geometry/outline';
 import { defineColliderShape, inside } from './collider';
 import { meetBox, meetContainer } from './slabs';
@@ -32,10 +33,18 @@ export const box = defineColliderShape({
     const { width, height, depth, inside: within } = values;
     const sign = within ? -1 : 1;
     const meet = within ? meetContainer : meetBox;
+    const [a, b, h] = [triple(), triple(), triple()];
     return {
-      hit: (ax, ay, az, bx, by, bz, half, hit) => {
-        const h = [width / 2 + sign * half, height / 2 + sign * half, depth / 2 + sign * half] as const;
-        return meet([ax, ay, az], [bx, by, bz], h, 2 * half, hit);
+      isClear(span, half) {
+        const thick = sign * half;
+        const [x, y, z] = [width / 2 + thick, height / 2 + thick, depth / 2 + thick];
+        return within ? span.isWithin(x, y, z) : span.isBeside(x, y, z);
+      },
+      hit(ax, ay, az, bx, by, bz, half, hit) {
+        set(a, ax, ay, az);
+        set(b, bx, by, bz);
+        set(h, width / 2 + sign * half, height / 2 + sign * half, depth / 2 + sign * half);
+        return meet(a, b, h, 2 * half, hit);
       },
     };
   },

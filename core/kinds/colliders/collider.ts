@@ -1,6 +1,7 @@
 import type { Values, Description, ValuesOf } from '../../document/parameters';
 import type { Kind } from '../../document/registry';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
+import type { Span } from '../../lib/geometry/span';
 import type { Outline, SizeHandle } from '../../lib/geometry/outline';
 import type { Resources } from '../emitter-shapes/shape';
 
@@ -36,6 +37,11 @@ export type HitRoutine = (
 /** A collider's body made ready. */
 export interface Body {
   readonly hit: HitRoutine;
+  /**
+   * Whether no way within a box of its own frame meets the body thickened by `half`; false where that is not known at
+   * once.
+   */
+  isClear(span: Span, half: number): boolean;
   /** For a mesh that deforms: brings it from its pose at one time to that of another, in seconds. */
   pose?(from: number, to: number): void;
   /** For a mesh that deforms: displacement of a face from the first pose to the second, into x, y, z. */

@@ -1,6 +1,7 @@
 import { describe } from '../../document/parameters';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
 import { poseAt } from '../../lib/meshes/mesh';
+import { Span } from '../../lib/geometry/span';
 import { treeOf, type MeshHit } from '../../lib/meshes/tree';
 import type { Resources } from '../emitter-shapes/shape';
 import { defineColliderShape, type Body } from './collider';
@@ -11,6 +12,9 @@ const parameters = describe({
 
 const meshOf = ({ mesh }: { readonly mesh: string }, resources: Resources) => resources.mesh(mesh);
 
+/** As many times its half thickness further than its end a way may lead to a face that it meets, slanted as it is. */
+const SLANT = 8;
+
 /** A way that leads into a face by less than this share of its length runs along it. */
 const LEVEL = 1e-6;
 
@@ -18,6 +22,9 @@ const LEVEL = 1e-6;
 class Swept {
   private readonly before: Float32Array;
   private readonly after: Float32Array;
+  /** Where both are, and how far the farthest corner is moved. */
+  readonly extent = new Span();
+  farthest = 0;
 
   constructor(private readonly mesh: TriangleMesh) {
     this.before = mesh.positions.slice();
@@ -28,6 +35,15 @@ class Swept {
     poseAt(this.mesh, from, this.before);
     poseAt(this.mesh, to, this.after);
     treeOf(this.mesh).pose(to);
+    this.extent.clear().includePoints(this.before).includePoints(this.after);
+    let square = 0;
+    for (let at = 0; at < this.after.length; at += 3) {
+      const x = this.after[at]! - this.before[at]!;
+      const y = this.after[at + 1]! - this.before[at + 1]!;
+      const z = this.after[at + 2]! - this.before[at + 2]!;
+      square = Math.max(square, x * x + y * y + z * z);
+    }
+    this.farthest = Math.sqrt(square);
   }
 
   /** Mean displacement of a face's corners. */
@@ -48,7 +64,9 @@ function bodyOfMesh(mesh: TriangleMesh): Body {
   const found: MeshHit = { distance: 0, nx: 0, ny: 0, nz: 0, face: 0 };
   const swept = mesh.motion ? new Swept(mesh) : undefined;
   const shift = new Float64Array(3);
+  const extent = swept?.extent ?? new Span().clear().includePoints(mesh.positions);
   return {
+    isClear: (span, half) => span.isApart(extent, SLANT * half + (swept?.farthest ?? 0)),
     hit(ax, ay, az, bx, by, bz, half, hit) {
       if (swept) {
         // Seen from the face that is nearest, the particle starts where that face has moved it to.
@@ -63,7 +81,7 @@ function bodyOfMesh(mesh: TriangleMesh): Body {
       const dz = bz - az;
       const length = Math.sqrt(dx * dx + dy * dy + dz * dz);
       if (length === 0) return false;
-      if (!tree.cast(ax, ay, az, dx / length, dy / length, dz / length, length + 8 * half, found)) return false;
+      if (!tree.cast(ax, ay, az, dx / length, dy / length, dz / length, length + SLANT * half, found)) return false;
       const cosine = -(found.nx * dx + found.ny * dy + found.nz * dz) / length;
       const away = found.distance * cosine;
       // A way that hardly leads in runs along the face.
@@ -93,7 +111,7 @@ export const mesh = defineColliderShape({
   parameters,
   body(values, resources) {
     const found = meshOf(values, resources);
-    return found ? bodyOfMesh(found) : { hit: () => false };
+    return found ? bodyOfMesh(found) : { hit: () => false, isClear: () => true };
   },
   empty(values, resources) {
     if (values.mesh === '') return 'no mesh is chosen';

@@ -1,7 +1,7 @@
 import { describe } from '../../document/parameters';
 import { rodLines, widthHandle } from '../../lib/geometry/outline';
 import { defineColliderShape, inside } from './collider';
-import { bodyOf } from './trace';
+import { traced } from './trace';
 
 const parameters = describe({
   length: {
@@ -35,7 +35,7 @@ export const rod = defineColliderShape({
   body(values) {
     const { length, radius, inside: within } = values;
     const half = length / 2;
-    return bodyOf((x, y, z, normal) => {
+    const hit = traced((x, y, z, normal) => {
       const up = y - Math.min(half, Math.max(-half, y));
       const r = Math.sqrt(x * x + up * up + z * z);
       normal[0] = r > 0 ? x / r : 1;
@@ -43,6 +43,15 @@ export const rod = defineColliderShape({
       normal[2] = r > 0 ? z / r : 0;
       return r - radius;
     }, within);
+    return {
+      hit,
+      isClear(span, thick) {
+        if (!within) return span.isBeside(radius + thick, half + radius + thick, radius + thick);
+        // A square within the round of its middle part.
+        const side = (radius - thick) / Math.SQRT2;
+        return span.isWithin(side, half, side);
+      },
+    };
   },
   outline(values) {
     const { length, radius } = values;

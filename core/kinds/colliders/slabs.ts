@@ -1,11 +1,10 @@
+import type { Triple } from '../../lib/math/triple';
 import type { Hit } from './collider';
 
 /** A way that leads into a face by less than this share of its length runs along it. */
 const LEVEL = 1e-6;
 /** How far behind a face a particle may be found, beside its thickness, and still be put back, metres. */
 const GRACE = 1e-3;
-
-type Triple = readonly [number, number, number];
 
 function met(hit: Hit, t: number, axis: number, sign: number, push: number): true {
   hit.t = t;
@@ -18,7 +17,7 @@ function met(hit: Hit, t: number, axis: number, sign: number, push: number): tru
 }
 
 const lengthOf = (a: Triple, b: Triple) =>
-  Math.sqrt((b[0] - a[0]) * (b[0] - a[0]) + (b[1] - a[1]) * (b[1] - a[1]) + (b[2] - a[2]) * (b[2] - a[2]));
+  Math.sqrt((b[0]! - a[0]!) * (b[0]! - a[0]!) + (b[1]! - a[1]!) * (b[1]! - a[1]!) + (b[2]! - a[2]!) * (b[2]! - a[2]!));
 
 /**
  * The way from a to b against a box about the origin with those half widths, from outside: the slab method (Kay &

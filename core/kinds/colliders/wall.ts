@@ -1,4 +1,6 @@
 import { describe, type ValuesOf } from '../../document/parameters';
+import { Span } from '../../lib/geometry/span';
+import { set, triple } from '../../lib/math/triple';
 import type { Vector } from '../../lib/math/vector';
 import { defineColliderShape } from './collider';
 import { meetBox } from './slabs';
@@ -57,14 +59,25 @@ export const wall = defineColliderShape({
         ? [{ x: (a[0] + b[0]) / 2, z: (a[2] + b[2]) / 2, ux: dx / length, uz: dz / length, length }]
         : [];
     });
+    const extent = new Span().clear();
+    const corner = new Span();
+    for (const { x, z, ux, uz, length } of list) {
+      const [dx, dz] = [Math.abs(ux) * (length / 2), Math.abs(uz) * (length / 2)];
+      set(corner.low, x - dx, 0, z - dz);
+      set(corner.high, x + dx, height, z + dz);
+      extent.include(corner);
+    }
+    const [a, b, h] = [triple(), triple(), triple()];
     return {
+      // Ends of its sides reach out by half of its thickness along them and across.
+      isClear: (span, half) => span.isApart(extent, 2 * half),
       hit(ax, ay, az, bx, by, bz, half, hit) {
         let first = Infinity;
         let [nx, ny, nz, push] = [0, 0, 0, 0];
         for (const { x, z, ux, uz, length } of list) {
-          const a = [(ax - x) * ux + (az - z) * uz, ay - height / 2, (az - z) * ux - (ax - x) * uz] as const;
-          const b = [(bx - x) * ux + (bz - z) * uz, by - height / 2, (bz - z) * ux - (bx - x) * uz] as const;
-          const h = [length / 2 + half, height / 2 + half, half] as const;
+          set(a, (ax - x) * ux + (az - z) * uz, ay - height / 2, (az - z) * ux - (ax - x) * uz);
+          set(b, (bx - x) * ux + (bz - z) * uz, by - height / 2, (bz - z) * ux - (bx - x) * uz);
+          set(h, length / 2 + half, height / 2 + half, half);
           if (!meetBox(a, b, h, 2 * half, hit) || hit.t >= first) continue;
           first = hit.t;
           push = hit.push;

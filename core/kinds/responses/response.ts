@@ -1,6 +1,6 @@
 import type { Values, Description, ValuesOf } from '../../document/parameters';
 import type { Kind } from '../../document/registry';
-import { pow } from '../../lib/math/exact';
+import { exp, log } from '../../lib/math/exact';
 import { varied, type Purpose } from '../../lib/random/lookup';
 
 /** A particle that meets a surface. */
@@ -61,9 +61,22 @@ export const shareOf = (
   variance: number,
 ): number => Math.max(0, variance > 0 ? varied(value, variance, impact.hashRandom(purpose)) : value);
 
+/** The gain that was asked for last, and its logarithm: particles of one collider often share it. */
+const last = new Float64Array([1, 0]);
+
+/** What is left of a speed after some frames of which each leaves so much. */
+export function keptOver(gain: number, frames: number): number {
+  if (gain === 0 || frames === 1) return frames === 0 ? 1 : gain;
+  if (gain !== last[0]) {
+    last[0] = gain;
+    last[1] = log(gain);
+  }
+  return exp(frames * last[1]!);
+}
+
 /**
  * The share of the speed along the surface that is kept: `slip` at a bounce; where the particle lies on the surface,
  * `slip` a frame, as a rate, so that it does not hang on the number of substeps.
  */
 export const along = (impact: Impact, tangentialGain: number): number =>
-  impact.resting ? pow(tangentialGain, impact.frames) : tangentialGain;
+  impact.resting ? keptOver(tangentialGain, impact.frames) : tangentialGain;

@@ -1,7 +1,6 @@
 import { describe } from '../../document/parameters';
-import { pow } from '../../lib/math/exact';
 import { Purpose } from '../../lib/random/lookup';
-import { defineResponse, share, shareOf } from './response';
+import { defineResponse, keptOver, share, shareOf } from './response';
 
 const parameters = describe({
   tangentialGain: share(
@@ -35,7 +34,7 @@ export const slide = defineResponse({
       rebound.fate = 'goes on';
       rebound.away = 0;
       const kept = shareOf(impact, Purpose.tangentialGain, tangentialGain, tangentialVariation);
-      rebound.along = pow(kept, impact.frames);
+      rebound.along = keptOver(kept, impact.frames);
       rebound.grip = Math.max(0, 1 - kept);
     };
   },

@@ -22,3 +22,11 @@ export function absorb(
       if (swallowed[i] === 1 && room.weight[i] !== 0) population.held[start + i] = KILLED;
   }
 }
+
+/** Ends the particles of a block that a zone has sorted out in the middle of the step. */
+export function sendOut({ zones }: Stack, population: Population, start: number, { count, zone }: ParticleBlock): void {
+  for (let i = 0; i < count; i++) {
+    const row = zone[i]! > 0 ? zones[zone[i]! - 1] : undefined;
+    if (row?.zone.effect === 'remove') population.held[start + i] = KILLED;
+  }
+}

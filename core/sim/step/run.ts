@@ -3,7 +3,7 @@ import type { Assets } from '../../document/assets';
 import type { Scene } from '../../document/scene';
 import { shapes } from '../../kinds/emitter-shapes';
 import { fieldShownBy, isSeenToTurn, sourceShownBy } from '../../kinds/looks';
-import { BLOCK, particleBlock } from '../../lib/particle-block';
+import { particleBlock } from '../../lib/particle-block';
 import { compileStack } from '../stack/compile';
 import { placeStack } from '../stack/place';
 import { rowScratch } from '../stack/room';
@@ -15,19 +15,20 @@ import type { Bodies, KeptBirths } from './bodies';
 import { startFrame } from './counters';
 import { spawnerOf, type Spawner, type Portion } from './spawner';
 import { childSpawnerOf, Track, type ChildSpawner } from './child-spawner';
-import { meetObstacles } from './contacts';
+import { meetBlock } from './contacts/meet-block';
+import { FastSteps } from './fast-steps';
 import { inOrderOfDescent, sourceOf } from './descent';
 import { freeze, type Exchange } from './freeze';
 import { integrate, integrateBound } from './integrate';
 import { clockIn } from '../../scene/scene-clock';
 import { stepsOf, type Clock } from '../../document/time/clock';
-import { moveObstacles, obstaclesOf } from './obstacles';
-import { KILLED, Population, type KeptPopulation } from './population';
+import { moveObstacles, obstaclesOf } from './contacts/obstacles';
+import { Population, type KeptPopulation } from './population';
 import { weightsOf, zonesOf, type Looked } from './shown-columns';
 import { retireLost } from './retire-lost';
 import { orderInSpace } from './spatial-order';
 import { beforeOfBlock, sumAtMiddle } from './sum-at-middle';
-import { absorb } from './absorb';
+import { absorb, sendOut } from './absorb';
 import { turn } from './turn';
 import type { StepWatcher } from './watcher';
 
@@ -88,6 +89,7 @@ export class Run {
   private readonly before = beforeOfBlock();
   private readonly scratch = rowScratch();
   private readonly sums = sumsOfBlock();
+  private readonly fast = new FastSteps(this.block);
 
   /** Looks on at every step; undefined where nobody does. */
   watcher: StepWatcher | undefined;
@@ -246,21 +248,22 @@ export class Run {
     watcher?.begin(population, emitter, begin, end);
     const meets = this.obstacles.length > 0 && !bodies;
     const part = this.stack.backend?.partOf(this.stack, emitter);
-    const alone =
-      part?.unaccelerated.length === 0 &&
-      !bodies &&
-      !meets &&
-      !population.turns &&
-      !this.stack.foresees &&
-      this.onlyFields;
-    const ends: Ends = { dead: [], lost: false };
-    for (let start = 0; alone && start < population.count; start += BLOCK) {
-      if (stopped()) return false;
-      part.step(population, start, begin, end, ends);
+    const turnsByWay = this.scene.emitters[emitter]!.birth.spinUnit === 'metre';
+    let stepped: number | undefined = 0;
+    if (part?.unaccelerated.length === 0 && !bodies && this.onlyFields) {
+      const ends: Ends = { dead: [], lost: false };
+      const { fps, obstacles } = this;
+      stepped = this.fast.step(
+        { part, population, emitter, obstacles, from, to, fps, turnsByWay, watcher, stopped },
+        ends,
+      );
+      if (stepped === undefined) return false;
+      // What is added behind them is stepped below, and may come to its end.
+      if (stepped < population.count) ends.lost = true;
+      this.ends[emitter] = ends;
     }
-    if (alone) this.ends[emitter] = ends;
     // Pieces of splits are added while the blocks go by; they are stepped with the last of them.
-    for (let start = 0; !alone && start < population.count; start += this.block.count) {
+    for (let start = stepped; start < population.count; start += this.block.count) {
       if (stopped()) return false;
       loadBlock(this.block, population, emitter, start, begin, end);
       const { stack, block, scratch: room, sums, before } = this;
@@ -274,10 +277,9 @@ export class Run {
       if (meets) this.meet(population, emitter, start, from, to);
       if (meets && this.scene.keepFlat) this.flatten(population, start);
       watcher?.after('contact', emitter, start, this.block);
-      if (this.stack.zones.length > 0) this.sendOut(population, start);
+      if (this.stack.zones.length > 0) sendOut(this.stack, population, start, this.block);
       absorb(this.stack, population, start, this.block, this.scratch);
-      if (population.turns)
-        turn(population, this.block, start, this.scene.emitters[emitter]!.birth.spinUnit === 'metre');
+      if (population.turns) turn(population, this.block, start, turnsByWay);
       storeBlock(this.block, population, start);
     }
     if (bodies) this.settle(bodies, population, emitter, from, to);
@@ -285,10 +287,16 @@ export class Run {
     return true;
   }
 
-  /** Whether nothing of the scene but sums of fields has a say in where free particles go that meet nothing. */
+  /** Whether nothing of the scene but one sum of fields a step has a say in where free particles go that meet nothing. */
   private get onlyFields(): boolean {
-    const { zones, ceiling, rows } = this.stack;
-    return zones.length === 0 && ceiling === Infinity && !this.scene.keepFlat && !rows.some((row) => row.absorbs);
+    const { zones, ceiling, rows, foresees } = this.stack;
+    return (
+      !foresees &&
+      zones.length === 0 &&
+      ceiling === Infinity &&
+      !this.scene.keepFlat &&
+      !rows.some((row) => row.absorbs)
+    );
   }
 
   /** What keeps an emitter's particles together; undefined where they are free. */
@@ -326,7 +334,7 @@ export class Run {
     exempt?: (id: number) => boolean,
   ): void {
     const { obstacles, block, before, fps } = this;
-    meetObstacles({ obstacles, emitter, population, start, block, before, fps, from, to, ...(exempt && { exempt }) });
+    meetBlock(block, before, { obstacles, emitter, population, start, from, to, fps, exempt });
   }
 
   /** Takes down where the particles are that fields read, or where they drift to within so many seconds. */
@@ -356,15 +364,6 @@ export class Run {
     const { block } = this;
     block.position.z.set(population.columns.z.subarray(start, start + block.count));
     block.velocity.z.fill(0, 0, block.count);
-  }
-
-  /** Ends the particles that a zone has sorted out at the beginning of the step. */
-  private sendOut(population: Population, start: number): void {
-    const { count, zone } = this.block;
-    for (let i = 0; i < count; i++) {
-      const row = zone[i]! > 0 ? this.stack.zones[zone[i]! - 1] : undefined;
-      if (row?.zone.effect === 'remove') population.held[start + i] = KILLED;
-    }
   }
 
   /** Takes away what has left all bounds, what has lived out its life, and what a contact ended. */

@@ -1,20 +1,20 @@
-import { colliderShapes } from '../../kinds/colliders';
-import { box } from '../../kinds/colliders/box';
-import { plane } from '../../kinds/colliders/plane';
-import { rotate, rotationFromDegrees } from '../../lib/math/rotation';
-import type { Resources } from '../../kinds/emitter-shapes/shape';
-import type { Body } from '../../kinds/colliders/collider';
-import { type Vector, mapVector } from '../../lib/math/vector';
-import { motionOf, type Motion } from '../../document/keys/motion';
-import { WORLD, type Similarity } from '../../lib/math/similarity';
-import { gateOf } from '../../scene/gate-of';
-import { mix, streamOf } from '../../lib/random/lookup';
-import { responses } from '../../kinds/responses';
-import type { Impact, Rebound } from '../../kinds/responses/response';
-import type { Assets } from '../../document/assets';
-import { bring, isMoving, remakeOf, thingAt, type Remake } from '../../document/keys/thing-at';
-import { resourcesOf } from '../../scene/resources';
-import { hitOf, type Bounds, type Collider, type Hit, type Scene } from '../../document/scene';
+import { colliderShapes } from '../../../kinds/colliders';
+import { box } from '../../../kinds/colliders/box';
+import { plane } from '../../../kinds/colliders/plane';
+import { rotate, rotationFromDegrees } from '../../../lib/math/rotation';
+import type { Resources } from '../../../kinds/emitter-shapes/shape';
+import type { Body } from '../../../kinds/colliders/collider';
+import { type Vector, mapVector } from '../../../lib/math/vector';
+import { motionOf, type Motion } from '../../../document/keys/motion';
+import { WORLD, type Similarity } from '../../../lib/math/similarity';
+import { gateOf } from '../../../scene/gate-of';
+import { mix, streamOf } from '../../../lib/random/lookup';
+import { responses } from '../../../kinds/responses';
+import type { Impact, Rebound } from '../../../kinds/responses/response';
+import type { Assets } from '../../../document/assets';
+import { bring, isMoving, remakeOf, thingAt, type Remake } from '../../../document/keys/thing-at';
+import { resourcesOf } from '../../../scene/resources';
+import { hitOf, type Bounds, type Collider, type Hit, type Scene } from '../../../document/scene';
 
 /** The thinnest a surface can be for positions of 32 bits, metres. */
 const THINNEST = 4e-4;

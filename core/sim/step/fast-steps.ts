@@ -1,0 +1,98 @@
+import { recordBy } from '../../lib/record';
+import { BLOCK, type ParticleBlock } from '../../lib/particle-block';
+import type { Ends, StackPart } from '../stack/stack';
+import { meetObstacles } from './contacts/meet-obstacles';
+import type { Obstacle } from './contacts/obstacles';
+import type { Population } from './population';
+import { turn } from './turn';
+import type { StepWatcher } from './watcher';
+
+const COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz'] as const;
+
+/** A step of the particles of one emitter that a backend does whole. */
+export interface FastStep {
+  readonly part: StackPart;
+  readonly population: Population;
+  readonly emitter: number;
+  /** Empty where nothing is in the way. */
+  readonly obstacles: readonly Obstacle[];
+  /** Frames, with fractions. */
+  readonly from: number;
+  readonly to: number;
+  readonly fps: number;
+  /** Whether spins are turns a metre of the way. */
+  readonly turnsByWay: boolean;
+  readonly watcher: StepWatcher | undefined;
+  readonly stopped: () => boolean;
+}
+
+/** Steps blocks of particles by a backend, in place, and lets them meet what is in their way. */
+export class FastSteps {
+  private readonly before = recordBy(COLUMNS, () => new Float32Array(BLOCK));
+
+  constructor(private readonly block: ParticleBlock) {}
+
+  /**
+   * Steps all that are there; gives how many slots from the first on are stepped, since pieces of splits are added behind
+   * them. Undefined where it was stopped: the run must not be used again. `ends` gets what comes to an end.
+   */
+  step(fast: FastStep, ends: Ends): number | undefined {
+    const { part, population, emitter, obstacles, from, to, fps, watcher, stopped } = fast;
+    const [begin, end] = [from / fps, to / fps];
+    const looksOn = watcher !== undefined && obstacles.length > 0;
+    for (let start = 0; start < population.count; start += BLOCK) {
+      if (stopped()) return undefined;
+      const count = Math.min(BLOCK, population.count - start);
+      if (obstacles.length > 0)
+        for (const name of COLUMNS) this.before[name].set(population.columns[name].subarray(start, start + count));
+      part.step(population, start, begin, end, ends);
+      if (looksOn) watcher.after('fields', emitter, start, this.seen(fast, start, count));
+      if (obstacles.length > 0 && this.meet(fast, start, count)) ends.lost = true;
+      if (looksOn) watcher.after('contact', emitter, start, this.seen(fast, start, count));
+      if (population.turns) turn(population, this.seen(fast, start, count), start, fast.turnsByWay);
+      if (count < BLOCK) return start + count;
+    }
+    return population.count;
+  }
+
+  private meet({ population, emitter, obstacles, from, to, fps }: FastStep, start: number, count: number): boolean {
+    return meetObstacles({
+      obstacles,
+      emitter,
+      population,
+      start,
+      count,
+      before: this.before,
+      after: recordBy(COLUMNS, (name) => population.columns[name].subarray(start, start + count)),
+      put(i, position, velocity) {
+        // Pieces of splits may have given the population other columns.
+        const { x, y, z, vx, vy, vz } = population.columns;
+        const slot = start + i;
+        x[slot] = position[0]!;
+        y[slot] = position[1]!;
+        z[slot] = position[2]!;
+        vx[slot] = velocity[0]!;
+        vy[slot] = velocity[1]!;
+        vz[slot] = velocity[2]!;
+      },
+      fps,
+      from,
+      to,
+    });
+  }
+
+  /** Velocities and steps of some particles as they are now, as a block of plain routines. */
+  private seen({ population, from, to, fps }: FastStep, start: number, count: number): ParticleBlock {
+    const { block } = this;
+    const { vx, vy, vz } = population.columns;
+    block.count = count;
+    for (let i = 0; i < count; i++) {
+      const slot = start + i;
+      block.velocity.x[i] = vx[slot]!;
+      block.velocity.y[i] = vy[slot]!;
+      block.velocity.z[i] = vz[slot]!;
+      block.step[i] = to / fps - Math.max(from / fps, population.birth[slot]!);
+    }
+    return block;
+  }
+}
