@@ -1,5 +1,6 @@
 import { BufferAttribute, BufferGeometry, DoubleSide, Ray, Vector3 } from 'three';
 import { MeshBVH, type HitPointInfo } from 'three-mesh-bvh';
+import { FaceWalk } from './face-walk';
 import { faceNormal, poseAt, type TriangleMesh } from './mesh';
 
 /** Where a line of sight meets a mesh. */
@@ -29,6 +30,7 @@ export class MeshTree {
   private readonly point = new Vector3();
   private readonly nearest: HitPointInfo = { point: new Vector3(), distance: 0, faceIndex: 0 };
   private posed = NaN;
+  private readonly walk: FaceWalk;
   /** Corners of its faces, three a face: building a tree puts faces in an order of its own. */
   readonly index: ArrayLike<number>;
 
@@ -38,6 +40,7 @@ export class MeshTree {
     this.geometry.setIndex(new BufferAttribute(mesh.index.slice(), 1));
     this.tree = new MeshBVH(this.geometry, options(mesh.motion !== undefined));
     this.index = this.geometry.getIndex()!.array;
+    this.walk = new FaceWalk(this.tree, this.positions, this.index);
   }
 
   /** Brings a deforming mesh to its pose at a time in seconds. */
@@ -50,6 +53,7 @@ export class MeshTree {
 
   /** The first hit of a line from a point along a unit direction, within `far`; false where there is none. */
   cast(x: number, y: number, z: number, dx: number, dy: number, dz: number, far: number, hit: MeshHit): boolean {
+    if (this.walk.isShort(far)) return this.walk.cast(x, y, z, dx, dy, dz, far, hit);
     this.ray.origin.set(x, y, z);
     this.ray.direction.set(dx, dy, dz);
     const found = this.tree.raycastFirst(this.ray, DoubleSide, 0, far);
