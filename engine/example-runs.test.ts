@@ -22,7 +22,7 @@ const SUMS: Readonly<Record<string, { readonly kernel: string; readonly plain: s
   'sediment-fall': { kernel: '6f84dc36e3d1a526', plain: '33347b2ad242d1ac' },
   letters: { kernel: '889659eebf0198c1', plain: '97a1053ae3247259' },
   'chart-in-relief': { kernel: 'b611ef531fb3844c', plain: 'b935c931b4af080b' },
-  'cable-run': { kernel: 'b7614e32e565fded', plain: '5b460e39bac201f8' },
+  'cable-run': { kernel: 'c3ebc619863d2d08', plain: '2d5d11a71d116be4' },
   'sonar-membrane': { kernel: '047a126cba6dad7f', plain: '86e17b2eb850f549' },
   'kelp-stand': { kernel: '701e05450e5dcb03', plain: '710077ee5c07c4ec' },
 };

@@ -14,6 +14,7 @@ import { spanLevel } from '../sim/stack/weight';
 import { boundsSentTo, fittedTo } from './fit';
 import { heldByGroup } from './diagnose-group';
 import { letsThrough, outweighed } from './diagnose-surface';
+import { stepTooLong } from './diagnose-step';
 import { offPath } from './off-path';
 import { rms, type Bounds, type Meter, type Meters } from './meters';
 import { changedField as changed, changedGroup, metres, type Diagnosis } from './diagnosis';
@@ -287,7 +288,8 @@ export function whySilent(
     vectorDiagnosis(field, meter, bounds) ??
     (field.actsAs === 'mask' ? undefined : feltDiagnosis(scene, field, meters, meter)) ??
     outweighed(scene, field, frame) ??
-    letsThrough(field, meter);
+    letsThrough(field, meter) ??
+    stepTooLong(scene, field, meter, frame, assets);
   if (nothing || meter.uncomputed === 0) return nothing;
   return {
     code: 'uncomputed',

@@ -352,3 +352,41 @@ it('a new surface holds in a scene with gravity, as it comes', () => {
   const meters = measureDelivery(runTo(stacked, 40));
   expect(whySilent(stacked, field, meters, 40, new Map())).toBeUndefined();
 });
+
+describe('a field that is too fast for the steps of the scene', () => {
+  const winding = (over: Written, substeps = 1) =>
+    testScene({
+      emitter: cloud,
+      fields: [
+        {
+          settings: { kind: 'path', form: 'circle', pathRadius: 1, winding: 'helix', ...over },
+          actsAs: 'set-velocity',
+          strength: 1,
+          targetSpeed: 1,
+        },
+      ],
+      time: { fps: 24, substeps },
+    });
+
+  it('says how many substeps would do, and sets them: a quarter of a turn of a winding in each', () => {
+    // 63 turns on 2π m, at 1 m/s and 24 frames a second.
+    const tight = winding({ frequency: 10 });
+    const reason = reasonOf(tight);
+    expect(reason?.words).toBe('its winding turns too fast for one step a frame: 2 would do');
+    const mended = reason!.fix!.change(tight);
+    expect(mended.time.substeps).toBe(2);
+    expect(reasonOf(mended)).toBeUndefined();
+    expect(reasonOf(winding({ frequency: 5 }))).toBeUndefined();
+    expect(reasonOf(winding({ turnsPer: 'lap', lapTurns: 126 }, 2))?.words).toMatch('for 2 steps a frame: 4 would do');
+    expect(reasonOf(winding({ frequency: 1000 }))?.words).toMatch(
+      'it would take 167 steps a frame, and 64 are the most',
+    );
+  });
+
+  it('does so for a spring that is stiff: at ω·dt = 1', () => {
+    const sprung = (strength: number) =>
+      testScene({ emitter: cloud, fields: [{ settings: { kind: 'shell', radius: 2 }, strength }], time: { fps: 24 } });
+    expect(reasonOf(sprung(24 * 24 - 1))).toBeUndefined();
+    expect(reasonOf(sprung(4 * 24 * 24))?.words).toBe('its spring swings too fast for one step a frame: 2 would do');
+  });
+});

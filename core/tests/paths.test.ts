@@ -12,7 +12,7 @@ import type { Vector } from '../lib/math/vector';
 import { type Written, checkScene } from '../scene/read';
 import { emitterOnPath } from '../scene/starters';
 import { Simulation } from '../sim/step/simulation';
-import { runTo, testScene } from './scenes';
+import { only, runTo, testScene, thrown } from './scenes';
 
 const R = 2;
 const circle = { form: 'circle', pathRadius: R };
@@ -35,7 +35,7 @@ describe('a path', () => {
   it('has the length of its form: line, circle, helix (geometry)', () => {
     const length = (over: object) => pathLength(lineOf({ ...defaultsOf(pathParameters), ...over }));
     expect(length({ form: 'line', pathLength: 3 })).toBeCloseTo(3, 12);
-    expect(length(circle) / (2 * Math.PI * R)).toBeCloseTo(1, 3);
+    expect(length(circle) / (2 * Math.PI * R)).toBeCloseTo(1, 9);
     expect(
       length({ form: 'helix', pathRadius: 1, pathTurns: 3, pathLength: 4 }) / Math.hypot(6 * Math.PI, 4),
     ).toBeCloseTo(1, 3);
@@ -76,7 +76,7 @@ describe('a path', () => {
   });
 
   it('winds at its radius, closes on a closed path, and tapers off on an open one', () => {
-    const winding = { form: 'helix', frequency: 1.3, radius: 0.25, taper: 0 } as const;
+    const winding = { form: 'helix', turns: (l: number) => 1.3 * l, radius: 0.25, taper: 0 } as const;
     const at = coursePoint();
     const offset = (
       course: Course,
@@ -219,6 +219,81 @@ describe('the path field', () => {
       expect(Math.abs(Math.hypot(Math.hypot(columns.x[i]!, columns.z[i]!) - R, columns.y[i]!) - 0.3)).toBeLessThan(
         0.02,
       );
+  });
+
+  const riding = (pathRadius: number, over: Written, substeps = 1) =>
+    testScene({
+      emitter: { ...thrown([0, 0, 0]), transform: { position: [pathRadius + 0.2, 0, 0] } },
+      fields: [
+        {
+          settings: { kind: 'path', form: 'circle', pathRadius, winding: 'helix', windingRadius: 0.2, ...over },
+          actsAs: 'set-velocity',
+          strength: 1,
+          targetSpeed: 1,
+        },
+      ],
+      time: { substeps },
+    });
+  const offPath = (run: Simulation, radius: number) => {
+    const { x, y, z } = only(run);
+    return Math.hypot(Math.hypot(x, z) - radius, y);
+  };
+
+  it.each([1, 5, 10])('winds %i times a metre and stays at its radius, at any number of substeps', (frequency) => {
+    for (const radius of [0.5, 1])
+      for (const substeps of [1, 4, 16]) {
+        const run = runTo(riding(radius, { frequency }, substeps), 1);
+        for (let frame = 0; frame < 120; frame++) {
+          run.advance();
+          expect(Math.abs(offPath(run, radius) - 0.2)).toBeLessThan(0.012);
+        }
+      }
+  });
+
+  it('does not fling away what winds through the middle of its own ring', () => {
+    for (const substeps of [1, 4]) {
+      const run = runTo(riding(0.2, { frequency: 10 }, substeps), 1);
+      for (let frame = 0; frame < 240; frame++) {
+        run.advance();
+        expect(offPath(run, 0.2)).toBeLessThan(1);
+      }
+    }
+  });
+
+  it('counts turns a lap: as many on a ring of any size', () => {
+    for (const radius of [0.5, 2]) {
+      const run = runTo(riding(radius, { turnsPer: 'lap', lapTurns: 5 }), 1);
+      let [turns, before] = [0, 0];
+      const lap = Math.round(2 * Math.PI * radius * 24);
+      for (let frame = 0; frame <= lap; frame++) {
+        const { x, y, z } = only(run);
+        const angle = Math.atan2(y, Math.hypot(x, z) - radius);
+        const step = angle - before - 2 * Math.PI * Math.round((angle - before) / (2 * Math.PI));
+        if (frame > 0) turns += step / (2 * Math.PI);
+        before = angle;
+        run.advance();
+      }
+      expect(Math.abs(turns)).toBeCloseTo(5, 1);
+    }
+  });
+
+  it('is back after one lap of a circle, to a millionth of its length', () => {
+    // From a corner of the 128 pieces that are as long as a circle of 1 m.
+    const corner = Math.PI / 128 / Math.sin(Math.PI / 128);
+    const scene = testScene({
+      emitter: { ...thrown([0, 0, 0]), transform: { position: [corner, 0, 0] } },
+      fields: [
+        {
+          settings: { kind: 'path', form: 'circle', pathRadius: 1, towards: 0 },
+          actsAs: 'set-velocity',
+          strength: 1,
+          targetSpeed: (2 * Math.PI * 24) / 48,
+        },
+      ],
+    });
+    const from = only(runTo(scene, 1));
+    const to = only(runTo(scene, 49));
+    expect(Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z)).toBeLessThan(2 * Math.PI * 1e-6);
   });
 
   it('says that the emitter lies off it, and snaps it there', () => {

@@ -2,7 +2,8 @@ import { describe } from '../../document/parameters';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
 import { poseAt } from '../../lib/meshes/mesh';
 import { Span } from '../../lib/geometry/span';
-import { treeOf, type MeshHit } from '../../lib/meshes/tree';
+import type { MeshHit } from '../../lib/meshes/face-walk';
+import { treeOf } from '../../lib/meshes/tree';
 import type { Resources } from '../emitter-shapes/shape';
 import { defineColliderShape, type Body } from './collider';
 

@@ -192,6 +192,16 @@ export interface Barrier {
   readonly damping: number;
 }
 
+/** What a field is compiled from, and what else bears on how it is stepped. */
+export interface SteppedSource<V = Values> extends FieldSource<V> {
+  /** Of the lightest particle where the field acts as a force, kilograms; otherwise 1. */
+  readonly mass: number;
+  /** The shortest lifetime that is set, seconds. */
+  readonly life: number;
+  /** The scale of the field’s place. */
+  readonly scale: number;
+}
+
 /** What can be wrong with a field, and why it may do nothing. */
 export interface FieldDiagnose<V = Values> {
   /** Faults that no single parameter shows. */
@@ -202,6 +212,11 @@ export interface FieldDiagnose<V = Values> {
   readonly zeroHere?: string;
   /** True where strength 0 leaves something to deliver. */
   deliversAtZero?(settings: V): boolean;
+  /**
+   * The longest step that does the field justice, seconds, and in words what is too fast for a longer one (“its spring
+   * swings”); undefined where any does.
+   */
+  longestStep?(source: SteppedSource<V>): { readonly seconds: number; readonly words: string } | undefined;
   /** What particles should not get through; undefined where with these settings nothing keeps them off. */
   barrier?(source: FieldSource<V>): Barrier | undefined;
 }

@@ -3,6 +3,7 @@ import { faceNormal, type TriangleMesh } from '../../lib/meshes/mesh';
 import { bisect, trianglesOf } from '../../lib/meshes/surface';
 import { Surface } from './mesh-surface';
 import { treeOf } from '../../lib/meshes/tree';
+import { weldedOf } from '../../lib/meshes/weld';
 import { defineEmitterShape, type Resources, type Sampler } from './shape';
 
 const parameters = describe({
@@ -28,6 +29,9 @@ const parameters = describe({
 });
 
 const MOST_TRIES = 64;
+
+/** Faces lie in one plane where the cosine between their normals is above this: within a tenth of a degree. */
+const LEVEL = 0.9999985;
 
 /** Sums of a size over triangles or edges, for picking in proportion to it. */
 function risingSums(count: number, size: (i: number) => number): Float64Array {
@@ -85,31 +89,57 @@ function fromVertices(mesh: TriangleMesh, triangles: Uint32Array): Sampler {
   };
 }
 
-function fromEdges(mesh: TriangleMesh, triangles: Uint32Array): Sampler {
-  const surface = new Surface(mesh);
+/**
+ * The edges of some faces, each once, as three times a face and the corner that it leads from: corners at one place are
+ * one, and the diagonals of flat faces are left out.
+ */
+function edgesOf(mesh: TriangleMesh, triangles: Uint32Array): number[] {
   const { positions, index } = mesh;
-  const seen = new Set<number>();
-  const edges: number[] = [];
-  const vertices = positions.length / 3;
+  const { placeOf, count } = weldedOf(mesh);
+  const first = new Map<number, number>();
+  const diagonals = new Set<number>();
+  const [one, other] = [new Float64Array(3), new Float64Array(3)];
+  const normalOf = (t: number, out: Float64Array) =>
+    faceNormal(positions, index[3 * t]!, index[3 * t + 1]!, index[3 * t + 2]!, out);
+  /** Whether the edge from a corner is the longest of its face. */
+  const isLongest = (edge: number) => {
+    const t = Math.floor(edge / 3);
+    const lengths = [0, 1, 2].map((corner) => edgeLength(mesh, 3 * t + corner));
+    return lengths[edge % 3]! >= Math.max(...lengths);
+  };
   for (const t of triangles)
     for (let corner = 0; corner < 3; corner++) {
-      const a = index[3 * t + corner]!;
-      const b = index[3 * t + ((corner + 1) % 3)]!;
-      const key = Math.min(a, b) * vertices + Math.max(a, b);
-      if (seen.has(key)) continue;
-      seen.add(key);
-      edges.push(3 * t + corner);
+      const edge = 3 * t + corner;
+      const a = placeOf[index[edge]!]!;
+      const b = placeOf[index[3 * t + ((corner + 1) % 3)]!]!;
+      const key = Math.min(a, b) * count + Math.max(a, b);
+      const before = first.get(key);
+      if (before === undefined) {
+        first.set(key, edge);
+        continue;
+      }
+      normalOf(t, one);
+      normalOf(Math.floor(before / 3), other);
+      const flat = one[0]! * other[0]! + one[1]! * other[1]! + one[2]! * other[2]! > LEVEL;
+      if (flat && isLongest(edge) && isLongest(before)) diagonals.add(key);
     }
-  const sums = risingSums(edges.length, (i) => {
-    const t = Math.floor(edges[i]! / 3);
-    const corner = edges[i]! % 3;
-    const a = 3 * index[3 * t + corner]!;
-    const b = 3 * index[3 * t + ((corner + 1) % 3)]!;
-    let square = 0;
-    for (let n = 0; n < 3; n++)
-      square += (positions[a + n]! - positions[b + n]!) * (positions[a + n]! - positions[b + n]!);
-    return Math.sqrt(square);
-  });
+  return [...first].flatMap(([key, edge]) => (diagonals.has(key) ? [] : [edge]));
+}
+
+function edgeLength({ positions, index }: TriangleMesh, edge: number): number {
+  const t = Math.floor(edge / 3);
+  const a = 3 * index[edge]!;
+  const b = 3 * index[3 * t + ((edge + 1 - 3 * t) % 3)]!;
+  let square = 0;
+  for (let n = 0; n < 3; n++)
+    square += (positions[a + n]! - positions[b + n]!) * (positions[a + n]! - positions[b + n]!);
+  return Math.sqrt(square);
+}
+
+function fromEdges(mesh: TriangleMesh, triangles: Uint32Array): Sampler {
+  const surface = new Surface(mesh);
+  const edges = edgesOf(mesh, triangles);
+  const sums = risingSums(edges.length, (i) => edgeLength(mesh, edges[i]!));
   const total = sums.at(-1) ?? 0;
   if (!(total > 0)) return () => false;
   return ({ pick, time }, out) => {

@@ -5,7 +5,7 @@ import { lineOf, pathTrouble } from '../shared/path-line';
 import { nearestOnPath, PathPieces } from '../../lib/paths/nearest';
 import { pathForms, pathParameters } from '../shared/path-parameters';
 import { strokesOf, type Polyline } from '../../lib/paths/polyline';
-import { windingPoint, type Winding } from '../../lib/paths/winding';
+import { shareAt, turnAlong, turnsAMetre, windingPoint, type Winding } from '../../lib/paths/winding';
 import { Purpose, uniform } from '../../lib/random/lookup';
 import type { Kinded } from '../../document/registry';
 import type { Vector } from '../../lib/math/vector';
@@ -81,6 +81,17 @@ const parameters = describe({
     ],
     help: 'Follows the path itself, or winds around it, swings from side to side, or both.',
   },
+  turnsPer: {
+    type: 'choice',
+    label: 'Turns counted',
+    default: 'metre',
+    options: [
+      { value: 'metre', label: 'per metre' },
+      { value: 'lap', label: 'per lap' },
+    ],
+    help: 'Per metre keeps the pitch when the path changes; per lap keeps the number of turns from its start to its end.',
+    shown: wound,
+  },
   frequency: {
     type: 'number',
     label: 'Frequency',
@@ -88,7 +99,16 @@ const parameters = describe({
     default: 1,
     usual: [-5, 5],
     help: 'The number of turns or swings per metre, rounded on a closed path so that it closes.',
-    shown: wound,
+    shown: (v) => wound(v) && v['turnsPer'] !== 'lap',
+  },
+  lapTurns: {
+    type: 'number',
+    label: 'Turns per lap',
+    unit: '',
+    default: 6,
+    usual: [-24, 24],
+    help: 'The number of turns or swings from the start of the path to its end, rounded on a closed path so that it closes.',
+    shown: (v) => wound(v) && v['turnsPer'] === 'lap',
   },
   windingRadius: {
     type: 'number',
@@ -140,9 +160,9 @@ function soundPath(settings: Values, falloff: Kinded): Values | undefined {
   return values && pathTrouble(values) === undefined ? values : undefined;
 }
 
-const windingOf = ({ winding, frequency, windingRadius, taper }: Settings): Winding => ({
+const windingOf = ({ winding, turnsPer, frequency, lapTurns, windingRadius, taper }: Settings): Winding => ({
   form: winding,
-  frequency,
+  turns: turnsPer === 'lap' ? () => lapTurns : (whole) => frequency * whole,
   radius: windingRadius,
   taper,
 });
@@ -157,7 +177,7 @@ function windingLines(settings: Settings, line: Polyline): Vector[][] {
   const winding = windingOf(settings);
   return line.strokes.flatMap((stroke) => {
     const whole = course.lengthOf(stroke);
-    const pieces = Math.min(1500, Math.ceil(24 + 24 * Math.abs(settings.frequency) * whole));
+    const pieces = Math.min(1500, Math.ceil(24 + 24 * Math.abs(winding.turns(whole))));
     return Array.from({ length: Math.max(1, Math.min(6, settings.ways)) }, (_, way) =>
       Array.from({ length: pieces + 1 }, (_n, i): Vector => {
         windingPoint(course, winding, stroke, (whole * i) / pieces, way / Math.max(1, settings.ways), at);
@@ -241,6 +261,20 @@ export const path = defineField({
     },
   ],
   diagnose: {
+    // A quarter of a turn a step: chords that are longer cut the winding short.
+    longestStep({ settings, strength, falloff, moves, life, scale }) {
+      const values = soundPath(settings, falloff);
+      if (!moves || !wound(settings) || !values) return undefined;
+      const winding = windingOf(settings);
+      const line = lineOf(values);
+      const fastest = line.strokes.map((stroke) => {
+        const whole = line.lengths[stroke.last]! - line.lengths[stroke.first]!;
+        const speed = settings.pace === 'lap' ? (strength * settings.laps * whole) / life : strength / scale;
+        return Math.abs(speed * turnsAMetre(winding, stroke, whole));
+      });
+      const turns = Math.max(0, ...fastest);
+      return turns > 0 ? { seconds: 0.25 / turns, words: 'its winding turns' } : undefined;
+    },
     deliversAtZero: (settings) => settings.towards !== 0 || settings.around !== 0,
     silent({ settings, falloff }) {
       const values = pathValues(settings, falloff);
@@ -270,17 +304,22 @@ export const path = defineField({
         pieces.nearest(x[i]!, y[i]!, z[i]!, found);
         const stroke = course.strokeOf(found.piece);
         const whole = course.lengthOf(stroke);
-        const s = found.s - line.lengths[stroke.first]!;
+        const nearest = found.s - line.lengths[stroke.first]!;
+        const winds = winding.form !== 'none' && winding.radius > 0;
+        const s = winds ? course.abreast(stroke, nearest, x[i]!, y[i]!, z[i]!, here) : nearest;
         const phase = winding.form === 'none' ? 0 : phaseOf(body[i]!);
-        windingPoint(course, winding, stroke, s, phase, here);
+        const share = winds ? shareAt(found.distance / winding.radius) : 1;
+        windingPoint(course, winding, stroke, s, phase, here, share);
         // All lengths along the path are in its own metres.
         const speed = pace === 'lap' ? (strength * laps * whole) / Math.max(life[i]!, 1e-6) : strength / place.scale;
         const aimed = (pace === 'lap' || moves) && step[i]! > 0 && speed !== 0;
-        if (aimed || winding.form !== 'none') {
+        if (aimed || winds) {
           const ahead = aimed ? speed * step[i]! : FINE * whole;
-          windingPoint(course, winding, stroke, s + ahead, phase, next);
+          windingPoint(course, winding, stroke, s + ahead, phase, next, share);
           const rate = (speed * place.scale) / ahead;
           for (let k = 0; k < 3; k++) go[k] = rate * (next.p[k]! - here.p[k]!);
+          if (aimed && winds)
+            turnAlong(x[i]! - here.p[0]!, y[i]! - here.p[1]!, z[i]! - here.p[2]!, here, next, share * rate, go);
         } else for (let k = 0; k < 3; k++) go[k] = speed * place.scale * here.t[k]!;
         const [dx, dy, dz] = [x[i]! - here.p[0]!, y[i]! - here.p[1]!, z[i]! - here.p[2]!];
         const pull = towards / Math.sqrt(dx * dx + dy * dy + dz * dz + width * width);

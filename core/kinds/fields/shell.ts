@@ -93,6 +93,9 @@ export const shell = defineField({
   diagnose: {
     deliversAtZero: (settings) => settings.damping > 0,
     silent: targetTrouble,
+    // A leapfrog holds a swing as long as ω·dt is below 2, and is within 4 % of its phase at 1.
+    longestStep: ({ strength, mass, moves }) =>
+      moves || strength <= 0 ? undefined : { seconds: Math.sqrt(mass / strength), words: 'its spring swings' },
   },
   compile(source) {
     const { radius, damping } = source.settings;

@@ -1,4 +1,4 @@
-import { bilinear, type LevelImage } from '../../lib/images/level-image';
+import { bilinear, tiledBilinear, type LevelImage, type ReadLevel } from '../../lib/images/level-image';
 import type { FieldRoutine } from '../contracts/field';
 import type { TextureSettings } from './texture-parameters';
 
@@ -30,36 +30,40 @@ export function slopeOf(
   picture: LevelImage,
   u: number,
   v: number,
+  read: ReadLevel = bilinear,
 ): readonly [number, number] {
   const [du, dv] = [1 / picture.width, 1 / picture.height];
-  const at = (a: number, b: number) => signedLevel(settings, bilinear(picture, a, b)) / 2;
+  const at = (a: number, b: number) => signedLevel(settings, read(picture, a, b)) / 2;
   return [(at(u + du, v) - at(u - du, v)) / (2 * du), (at(u, v + dv) - at(u, v - dv)) / (2 * dv)];
 }
 
 /** Red and green at a place of a picture, each −1 … 1 from its middle. */
-export function flowOf(picture: LevelImage, u: number, v: number): readonly [number, number] {
-  return [2 * bilinear(picture, u, v, picture.red) - 1, 2 * bilinear(picture, u, v, picture.green) - 1];
+export function flowOf(
+  picture: LevelImage,
+  u: number,
+  v: number,
+  read: ReadLevel = bilinear,
+): readonly [number, number] {
+  return [2 * read(picture, u, v, picture.red) - 1, 2 * read(picture, u, v, picture.green) - 1];
 }
 
 /** A picture on a card in the XZ plane of the place: u along X, v along Z. */
 export function cardRoutine(settings: TextureSettings, picture: LevelImage, strength: number): FieldRoutine {
   const { width, depth, outside, mapping } = settings;
+  const read = outside === 'tile' ? tiledBilinear : bilinear;
   return ({ x, y, z }, { count }, out) => {
     for (let i = 0; i < count; i++) {
-      let u = x[i]! / width + 0.5;
-      let v = z[i]! / depth + 0.5;
+      const u = x[i]! / width + 0.5;
+      const v = z[i]! / depth + 0.5;
       out.x[i] = out.y[i] = out.z[i] = 0;
       const share = strength * heightShare(settings, y[i]!);
       if (share === 0 || (outside === 'nothing' && (u < 0 || u > 1 || v < 0 || v > 1))) continue;
-      if (outside === 'tile') {
-        u -= Math.floor(u);
-        v -= Math.floor(v);
-      }
       if (mapping === 'push-and-pull') {
-        out.y[i] = share * signedLevel(settings, bilinear(picture, u, v));
+        out.y[i] = share * signedLevel(settings, read(picture, u, v));
         continue;
       }
-      const [a, b] = mapping === 'colours-as-flow' ? flowOf(picture, u, v) : slopeOf(settings, picture, u, v);
+      const [a, b] =
+        mapping === 'colours-as-flow' ? flowOf(picture, u, v, read) : slopeOf(settings, picture, u, v, read);
       out.x[i] = mapping === 'colours-as-flow' ? share * a : (-share * a) / width;
       out.z[i] = mapping === 'colours-as-flow' ? share * b : (-share * b) / depth;
     }

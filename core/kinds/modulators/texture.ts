@@ -1,5 +1,5 @@
 import { describe } from '../../document/parameters';
-import { bilinear } from '../../lib/images/level-image';
+import { bilinear, tiledBilinear } from '../../lib/images/level-image';
 import { pictureOf, pictureParameters, pictureTrouble } from '../shared/picture';
 import { defineModulator, amountParameters, followParameters } from './modulator';
 
@@ -52,19 +52,18 @@ export const texture = defineModulator({
     { values: PICTURE, image: DARK_LIGHT, where: [-0.5, 9, 0], value: 0 },
     { values: PICTURE, image: DARK_LIGHT, where: [0, 9, 0], value: 0.5 },
     { values: { ...PICTURE, tile: true }, image: DARK_LIGHT, where: [2.5, 9, 0], value: 1 },
+    // On the seam between a light edge and the dark one of the next tile.
+    { values: { ...PICTURE, tile: true }, image: DARK_LIGHT, where: [1, 9, 0], value: 0.5 },
   ],
   compile({ values, image }) {
     const { width, depth, tile } = values;
     const picture = pictureOf(values, image);
+    const read = tile ? tiledBilinear : bilinear;
     return ({ where: { x, z }, block: { count } }, out) => {
       for (let i = 0; i < count; i++) {
-        let u = x[i]! / width + 0.5;
-        let v = z[i]! / depth + 0.5;
-        if (tile) {
-          u -= Math.floor(u);
-          v -= Math.floor(v);
-        }
-        out[i] = picture ? bilinear(picture, u, v) : 1;
+        const u = x[i]! / width + 0.5;
+        const v = z[i]! / depth + 0.5;
+        out[i] = picture ? read(picture, u, v) : 1;
       }
     };
   },

@@ -10,8 +10,14 @@ type Settings = ValuesOf<typeof pathParameters>;
 
 const WHOLE_TURN = 6.283185307179586;
 
-/** Straight pieces that stand for one turn of a circle: it is within 0.03 % of its radius. */
+/** Straight pieces that stand for one turn of a circle. */
 const TURN = 128;
+
+/**
+ * How much larger its polygon is, so that it is as long as the circle: what goes along it is back after one lap. It is
+ * within 0.02 % of the radius.
+ */
+const AS_LONG = Math.PI / TURN / sin(Math.PI / TURN);
 
 /** Most pieces of a helix, however many turns it has. */
 const MOST_PIECES = 4096;
@@ -35,7 +41,7 @@ const FORMS: Readonly<Record<Settings['form'], (values: Settings) => Polyline>> 
       false,
       false,
     ),
-  circle: ({ pathRadius }) => polylineOf(round(pathRadius, 1, 0).slice(0, TURN), true, false),
+  circle: ({ pathRadius }) => polylineOf(round(pathRadius * AS_LONG, 1, 0).slice(0, TURN), true, false),
   helix: ({ pathRadius, pathTurns, pathLength }) => polylineOf(round(pathRadius, pathTurns, pathLength), false, false),
   lettering: ({ words, typeface, letterSize }) =>
     joined(

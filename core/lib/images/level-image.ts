@@ -33,6 +33,23 @@ export function bilinear(
   return (top + fy * (bottom - top)) / 255;
 }
 
+/** The same where the picture is laid out over and over: between two tiles it goes over from the one’s edge to the other’s. */
+export function tiledBilinear(image: LevelImage, u: number, v: number, levels: Uint8Array = image.levels): number {
+  const { width, height } = image;
+  const x = u * width - 0.5;
+  const y = v * height - 0.5;
+  const [i, j] = [Math.floor(x), Math.floor(y)];
+  const column = (n: number) => n - width * Math.floor(n / width);
+  const row = (n: number) => width * (n - height * Math.floor(n / height));
+  const [left, right, above, below] = [column(i), column(i + 1), row(j), row(j + 1)];
+  const top = levels[above + left]! + (x - i) * (levels[above + right]! - levels[above + left]!);
+  const bottom = levels[below + left]! + (x - i) * (levels[below + right]! - levels[below + left]!);
+  return (top + (y - j) * (bottom - top)) / 255;
+}
+
+/** How the level of a picture at (u, v) is read. */
+export type ReadLevel = typeof bilinear;
+
 /**
  * Brightness of RGBA pixels (8 bit, sRGB-coded) with the weights of ITU-R BT.709; transparent pixels count as black.
  * Colours are kept where any pixel has one.

@@ -3,7 +3,8 @@ import { Mesh, MeshBasicMaterial, BufferGeometry, BufferAttribute, DoubleSide, R
 import { uniform } from '../random/lookup';
 import { resourcesOf } from '../../scene/resources';
 import { testScene } from '../../tests/scenes';
-import { treeOf, type MeshHit } from './tree';
+import type { MeshHit } from './face-walk';
+import { treeOf } from './tree';
 
 const scene = testScene({ meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 20 } }] });
 const mesh = resourcesOf(scene, new Map()).mesh('m')!;

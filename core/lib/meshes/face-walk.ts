@@ -1,5 +1,13 @@
-import { MeshBVH, type SerializedBVH } from 'three-mesh-bvh';
-import type { MeshHit } from './tree';
+/** Where a line of sight meets a mesh. */
+export interface MeshHit {
+  /** Distance along the unit direction. */
+  distance: number;
+  /** Unit normal of the face, towards where the line comes from. */
+  nx: number;
+  ny: number;
+  nz: number;
+  face: number;
+}
 
 /** Words of 32 bits from one node of the package’s tree to the next. */
 const NODE = 8;
@@ -14,9 +22,6 @@ const LEAF = 0xffff;
 /** How far beyond an edge, as a share of its face, a way still meets it: no way slips through between two faces. */
 const SEAM = 1e-9;
 
-/** What the package’s types leave out: the order of the faces, where they were left as they are. */
-type Written = SerializedBVH & { readonly indirectBuffer?: ArrayLike<number> | null };
-
 /**
  * Walks the tree of three-mesh-bvh for ways that are short beside the mesh, as those of particles are: by the boxes that
  * overlap the way’s own, without an object for anything. The layout of its nodes is the package’s, version 0.8.
@@ -25,25 +30,23 @@ export class FaceWalk {
   private readonly boxes: Float32Array;
   private readonly words: Uint32Array;
   private readonly halves: Uint16Array;
-  private readonly order: ArrayLike<number> | undefined;
   private readonly stack = new Uint32Array(128);
   /** The longest way that is short, metres. */
   private readonly most: number;
 
+  /**
+   * The nodes of a tree with one root; the order of the faces in its leaves, where it is not that of the index; the
+   * corners in the pose that they are in.
+   */
   constructor(
-    tree: MeshBVH,
+    root: ArrayBufferLike,
+    private readonly order: ArrayLike<number> | undefined,
     private readonly positions: Float32Array,
     private readonly index: ArrayLike<number>,
   ) {
-    const written: Written = MeshBVH.serialize(tree, { cloneBuffers: false });
-    const {
-      roots: [root],
-      indirectBuffer,
-    } = written;
-    this.boxes = new Float32Array(root!);
-    this.words = new Uint32Array(root!);
-    this.halves = new Uint16Array(root!);
-    this.order = indirectBuffer ?? undefined;
+    this.boxes = new Float32Array(root);
+    this.words = new Uint32Array(root);
+    this.halves = new Uint16Array(root);
     const side = (axis: number) => this.boxes[HIGH + axis]! - this.boxes[axis]!;
     this.most = 0.05 * Math.sqrt(side(0) * side(0) + side(1) * side(1) + side(2) * side(2));
   }

@@ -1,24 +1,16 @@
 import { BufferAttribute, BufferGeometry, DoubleSide, Ray, Vector3 } from 'three';
-import { MeshBVH, type HitPointInfo } from 'three-mesh-bvh';
-import { FaceWalk } from './face-walk';
+import { MeshBVH, type HitPointInfo, type SerializedBVH } from 'three-mesh-bvh';
+import { FaceWalk, type MeshHit } from './face-walk';
 import { faceNormal, poseAt, type TriangleMesh } from './mesh';
-
-/** Where a line of sight meets a mesh. */
-export interface MeshHit {
-  /** Distance along the unit direction. */
-  distance: number;
-  /** Unit normal of the face, towards where the line comes from. */
-  nx: number;
-  ny: number;
-  nz: number;
-  face: number;
-}
 
 /**
  * Few faces a leaf: a particle's way is short and meets few boxes. The order of faces is left as it is where their
  * numbers are asked for; the package's types do not know that option of its own.
  */
 const options = (indirect: boolean) => ({ maxLeafTris: 3, indirect }) as ConstructorParameters<typeof MeshBVH>[1];
+
+/** What the package’s types leave out: the order of the faces, where they were left as they are. */
+type Written = SerializedBVH & { readonly indirectBuffer?: ArrayLike<number> | null };
 
 /** Finds hits and nearest points of a mesh through a tree of bounding boxes (package three-mesh-bvh). */
 export class MeshTree {
@@ -40,7 +32,8 @@ export class MeshTree {
     this.geometry.setIndex(new BufferAttribute(mesh.index.slice(), 1));
     this.tree = new MeshBVH(this.geometry, options(mesh.motion !== undefined));
     this.index = this.geometry.getIndex()!.array;
-    this.walk = new FaceWalk(this.tree, this.positions, this.index);
+    const written: Written = MeshBVH.serialize(this.tree, { cloneBuffers: false });
+    this.walk = new FaceWalk(written.roots[0]!, written.indirectBuffer ?? undefined, this.positions, this.index);
   }
 
   /** Brings a deforming mesh to its pose at a time in seconds. */

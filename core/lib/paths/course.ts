@@ -19,6 +19,9 @@ export const coursePoint = (): CoursePoint => ({
   b: new Float64Array(3),
 });
 
+/** How often a point’s place along a course is made better. */
+const ROUNDS = 3;
+
 /** Directions turn from one piece to the next within this share of the whole length of a stroke, at most. */
 const CORNER = 0.01;
 
@@ -153,6 +156,33 @@ export class Course {
     p[1] = points[a + 1]! + u * (points[b + 1]! - points[a + 1]!) + beyond * y;
     p[2] = points[a + 2]! + u * (points[b + 2]! - points[a + 2]!) + beyond * z;
     if (framed) this.frame(a, b, u, out);
+  }
+
+  /**
+   * The length along a stroke at which a point lies abreast of it: in the plane across its smooth direction, where the
+   * nearest point of its straight pieces jumps from one to the next. By secants from the length of that nearest point, no
+   * further from it than a piece is long.
+   */
+  abreast(stroke: Stroke, along: number, x: number, y: number, z: number, out: CoursePoint): number {
+    const { first, last } = stroke;
+    const most = this.lengthOf(stroke) / Math.max(1, last - first);
+    const within = (s: number) => Math.min(along + most, Math.max(along - most, s));
+    const aheadOf = (s: number) => {
+      this.at(stroke, s, out, false);
+      const { p, t } = out;
+      return (x - p[0]!) * t[0]! + (y - p[1]!) * t[1]! + (z - p[2]!) * t[2]!;
+    };
+    let before = along;
+    let ahead = aheadOf(along);
+    let s = within(along + ahead);
+    for (let round = 0; round < ROUNDS && s !== before; round++) {
+      const now = aheadOf(s);
+      const slope = (now - ahead) / (s - before);
+      before = s;
+      ahead = now;
+      if (slope < 0) s = within(s - now / slope);
+    }
+    return s;
   }
 
   /** Writes n and b about the direction that is written already, between two points. */

@@ -49,8 +49,9 @@ function foresee({ stack, block, room, part }: Summing): void {
   for (let i = 0; i < count; i++) step[i]! *= 2;
 }
 
-function put(from: VectorColumns, to: VectorColumns, count: number): void {
-  for (const axis of AXES) for (let i = 0; i < count; i++) to[axis][i] = from[axis][i]!;
+/** Copies whole columns: that is as quick as copying a part of them. */
+function put(from: VectorColumns, to: VectorColumns): void {
+  for (const axis of AXES) to[axis].set(from[axis]);
 }
 
 /**
@@ -63,8 +64,8 @@ export function sumAtMiddle(summing: Summing): void {
   const { stack, block, room, sums, before, begin, isBound, watch, part } = summing;
   const { count, position, velocity, time, age, step } = block;
   const middle = stack.frame / stack.fps;
-  put(position, before.position, count);
-  put(velocity, before.velocity, count);
+  put(position, before.position);
+  put(velocity, before.velocity);
   for (let i = 0; i < count; i++) {
     age[i]! += step[i]! / 2;
     time[i] = time[i] === begin ? middle : time[i]! + step[i]! / 2;
@@ -74,6 +75,6 @@ export function sumAtMiddle(summing: Summing): void {
   else if (!isBound) drift(block);
   evaluateStack(stack, block, room, sums, watch, part);
   block.start = undefined;
-  put(before.position, position, count);
-  put(before.velocity, velocity, count);
+  put(before.position, position);
+  put(before.velocity, velocity);
 }
