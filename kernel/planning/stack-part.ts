@@ -67,6 +67,6 @@ export function partOf(runner: Runner, stack: Stack, emitter: number): StackPart
         into.forEach((to, c) => to && add(to, first, runner.sums[c]!, n)),
       );
     },
-    step: (population, start, from, to, ends) => runner.step(plan, population, start, from, to, ends),
+    step: (population, start, count, from, to, ends) => runner.step(plan, population, start, count, from, to, ends),
   };
 }

@@ -95,9 +95,16 @@ export class Runner {
     }
   }
 
-  /** The step of up to a block of particles from a slot on, from `begin` to `end`, seconds. */
-  step(programs: Programs, population: Population, start: number, begin: number, end: number, ends: Ends): void {
-    const count = Math.min(BLOCK, population.count - start);
+  /** The step of so many particles, up to a block, from a slot on, from `begin` to `end`, seconds. */
+  step(
+    programs: Programs,
+    population: Population,
+    start: number,
+    count: number,
+    begin: number,
+    end: number,
+    ends: Ends,
+  ): void {
     const block = blockAt(this.kernel, population, start);
     const { places } = block;
     const { floats, birth } = places ? block : this.copied(block);

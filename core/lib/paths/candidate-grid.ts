@@ -10,8 +10,8 @@ const PARTS = 4;
 const PARTS_IN_ALL = PARTS * PARTS * PARTS;
 /** Entries in the lists of a grid, at most; cells that come after have none. */
 const MOST_ENTRIES = 1 << 22;
-/** How far a grid goes beyond what it is around, as a part of its longest side. */
-const MARGIN = 0.25;
+/** How far grids go beyond what they are around, as parts of its longest side: a fine one, and a coarse one around it. */
+const MARGINS = [0.25, 3];
 
 /** Things by their numbers: a part of a list. */
 export interface Candidates {
@@ -149,8 +149,11 @@ export class CandidateGrid {
   }
 }
 
-/** A grid around points, three numbers each, and somewhat beyond; undefined where they have no extent, or no end. */
-export function gridAround(points: Float64Array, candidates: FindCandidates): CandidateGrid | undefined {
+/**
+ * Grids around points, three numbers each: a fine one that ends near them, and a coarse one far beyond. None where they
+ * have no extent, or no end.
+ */
+export function gridsAround(points: Float64Array, candidates: FindCandidates): readonly CandidateGrid[] {
   const extreme = (pick: (a: number, b: number) => number, from: number) =>
     vectorBy((axis) => {
       let best = from;
@@ -161,11 +164,13 @@ export function gridAround(points: Float64Array, candidates: FindCandidates): Ca
   const high = extreme(Math.max, -Infinity);
   const sizes = mapVector(high, (n, axis) => n - low[axis]!);
   const longest = Math.max(...sizes);
-  if (!(longest > 0) || !Number.isFinite(longest)) return undefined;
-  const margin = MARGIN * longest;
-  const cellsOf = (side: number) => mapVector(sizes, (size) => Math.ceil((size + 2 * margin) / side));
-  let side = longest / CELLS;
-  while (cellsOf(side).reduce((product, n) => product * n, 1) > MOST_CELLS) side *= 1.1;
-  const corner = mapVector(low, (n) => n - margin);
-  return new CandidateGrid(corner, side, cellsOf(side), candidates);
+  if (!(longest > 0) || !Number.isFinite(longest)) return [];
+  return MARGINS.map((share) => {
+    const margin = share * longest;
+    const cellsOf = (side: number) => mapVector(sizes, (size) => Math.ceil((size + 2 * margin) / side));
+    let side = longest / CELLS;
+    while (cellsOf(side).reduce((product, n) => product * n, 1) > MOST_CELLS) side *= 1.1;
+    const corner = mapVector(low, (n) => n - margin);
+    return new CandidateGrid(corner, side, cellsOf(side), candidates);
+  });
 }

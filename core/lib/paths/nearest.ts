@@ -1,4 +1,4 @@
-import { gridAround, type CandidateGrid, type FindCandidates } from './candidate-grid';
+import { gridsAround, type CandidateGrid, type FindCandidates } from './candidate-grid';
 import type { Polyline } from './polyline';
 
 /** The nearest point of a path, and the unit direction of the path there. */
@@ -36,7 +36,7 @@ const GROUP = 8;
 const WIDTH = 7;
 
 /**
- * The pieces of a path as flat numbers. Near the path, a grid gives the few pieces that can be nearest; elsewhere boxes
+ * The pieces of a path as flat numbers. Near the path, grids give the few pieces that can be nearest; far from it boxes
  * around every few of them let the far ones be passed over.
  */
 export class PathPieces {
@@ -47,7 +47,7 @@ export class PathPieces {
   private readonly drawn: Int32Array;
   /** The box around every few of them. */
   private readonly boxes: Float64Array;
-  private readonly grid: CandidateGrid | undefined;
+  private readonly grids: readonly CandidateGrid[];
   /** The piece that was found nearest so far, where on it, and the square of its distance. */
   private piece = -1;
   private along = 0;
@@ -65,7 +65,7 @@ export class PathPieces {
     this.drawn = Int32Array.from({ length: this.pieces }, (_, p) => p).filter((p) => !gaps.has(p));
     this.boxes = boxesOf(this.points, this.drawn);
     // Few pieces are soon tried one by one.
-    if (this.drawn.length > 2 * GROUP) this.grid = gridAround(this.points, this.candidates);
+    this.grids = this.drawn.length > 2 * GROUP ? gridsAround(this.points, this.candidates) : [];
   }
 
   /** The nearest point to (x, y, z); the first of several that are equally near. */
@@ -102,26 +102,30 @@ export class PathPieces {
     out.distance = Math.sqrt(this.square);
   }
 
-  /** Finds the nearest piece: among those of its cell, or outside the grid among all. */
+  /** Finds the nearest piece: among those of its cell, or outside all grids among all. */
   private find(x: number, y: number, z: number): void {
-    const { grid, clamped } = this;
-    if (this.tryCell(x, y, z, x, y, z)) return;
-    // None is farther than those of the nearest cell; they are tried once more, among all and in their order.
-    grid?.clamp(x, y, z, clamped);
-    this.tryCell(clamped[0], clamped[1], clamped[2], x, y, z);
+    const { grids, clamped } = this;
+    for (let g = 0; g < grids.length; g++) if (this.tryCell(grids[g]!, x, y, z, x, y, z)) return;
+    const grid = grids.at(-1);
     this.piece = -1;
+    this.square = Infinity;
+    // None is farther than those of the nearest cell; they are tried once more, among all and in their order.
+    if (grid) {
+      grid.clamp(x, y, z, clamped);
+      this.tryCell(grid, clamped[0], clamped[1], clamped[2], x, y, z);
+      this.piece = -1;
+    }
     this.square = this.square * (1 + 1e-9) + Number.MIN_VALUE;
     this.tryAll(x, y, z);
   }
 
-  /** Tries for (x, y, z) the pieces of the cell at (cx, cy, cz); false where there is none. */
-  private tryCell(cx: number, cy: number, cz: number, x: number, y: number, z: number): boolean {
-    const { grid } = this;
+  /** Tries for (x, y, z) the pieces of the cell of a grid at (cx, cy, cz); false where there is none. */
+  private tryCell(grid: CandidateGrid, cx: number, cy: number, cz: number, x: number, y: number, z: number): boolean {
     // It may look for the candidates of that cell first.
-    const cell = grid ? grid.cellAt(cx, cy, cz) : -1;
+    const cell = grid.cellAt(cx, cy, cz);
     this.piece = -1;
     this.square = Infinity;
-    if (!grid || cell < 0) return false;
+    if (cell < 0) return false;
     this.tryPieces(grid.list, grid.spans[2 * cell]!, grid.spans[2 * cell + 1]!, x, y, z);
     return true;
   }

@@ -105,11 +105,12 @@ export interface StackPart {
   /** Adds the others to the sums of a block. */
   addTo(block: ParticleBlock, sums: Sums): void;
   /**
-   * The whole step of up to a block of particles from a slot on, from `begin` to `end`, seconds, newborn ones from
+   * The whole step of so many particles, up to a block, from a slot on, from `begin` to `end`, seconds, newborn ones from
    * their birth on: for stacks with nothing unaccelerated, where nothing but fields has a say. What leaves all bounds
-   * is marked by a velocity that no particle has, NaN. Tells what comes to an end by that.
+   * is marked by a velocity that no particle has, NaN. Slots behind them, up to three, hold rubbish afterwards where the
+   * number is not divisible by four. Tells what comes to an end by that.
    */
-  step(population: Population, start: number, begin: number, end: number, ends: Ends): void;
+  step(population: Population, start: number, count: number, begin: number, end: number, ends: Ends): void;
 }
 
 /**

@@ -33,7 +33,7 @@ const dot = (a: Triple, b: Triple): number => a[0] * b[0] + a[1] * b[1] + a[2] *
 /** The way and the velocity beside the medium along one direction, after a step with drag and acceleration. */
 function alongOne(rate: number, dt: number, beside: number, acceleration: number, out: Float64Array): void {
   const z = rate * dt;
-  const decay = exp(-z);
+  const decay = z === 0 ? 1 : exp(-z);
   const mean = meanDecay(z, decay);
   out[0] = (beside * mean + meanRamp(z, mean) * acceleration * dt) * dt;
   out[1] = beside * decay + mean * acceleration * dt;

@@ -3,6 +3,7 @@ import { BLOCK, type ParticleBlock } from '../../lib/particle-block';
 import type { Ends, StackPart } from '../stack/stack';
 import { meetObstacles } from './contacts/meet-obstacles';
 import type { Obstacle } from './contacts/obstacles';
+import type { Moving } from './contacts/passage';
 import type { Population } from './population';
 import { turn } from './turn';
 import type { StepWatcher } from './watcher';
@@ -29,6 +30,7 @@ export interface FastStep {
 /** Steps blocks of particles by a backend, in place, and lets them meet what is in their way. */
 export class FastSteps {
   private readonly before = recordBy(COLUMNS, () => new Float32Array(BLOCK));
+  private readonly after = recordBy(COLUMNS, () => new Float32Array(BLOCK));
 
   constructor(private readonly block: ParticleBlock) {}
 
@@ -40,19 +42,22 @@ export class FastSteps {
     const { part, population, emitter, obstacles, from, to, fps, watcher, stopped } = fast;
     const [begin, end] = [from / fps, to / fps];
     const looksOn = watcher !== undefined && obstacles.length > 0;
-    for (let start = 0; start < population.count; start += BLOCK) {
+    // Pieces of splits are stepped by the plain routines, however many there are in this slice of the particles.
+    const all = population.count;
+    // The last block comes first: a backend may touch the slots after it, where there is no piece yet.
+    for (let start = BLOCK * Math.floor((all - 1) / BLOCK); start >= 0; start -= BLOCK) {
       if (stopped()) return undefined;
-      const count = Math.min(BLOCK, population.count - start);
+      const count = Math.min(BLOCK, all - start);
       if (obstacles.length > 0)
         for (const name of COLUMNS) this.before[name].set(population.columns[name].subarray(start, start + count));
-      part.step(population, start, begin, end, ends);
+      part.step(population, start, count, begin, end, ends);
       if (looksOn) watcher.after('fields', emitter, start, this.seen(fast, start, count));
       if (obstacles.length > 0 && this.meet(fast, start, count)) ends.lost = true;
       if (looksOn) watcher.after('contact', emitter, start, this.seen(fast, start, count));
       if (population.turns) turn(population, this.seen(fast, start, count), start, fast.turnsByWay);
-      if (count < BLOCK) return start + count;
     }
-    return population.count;
+    ends.dead.sort((a, b) => a - b);
+    return all;
   }
 
   private meet({ population, emitter, obstacles, from, to, fps }: FastStep, start: number, count: number): boolean {
@@ -63,7 +68,7 @@ export class FastSteps {
       start,
       count,
       before: this.before,
-      after: recordBy(COLUMNS, (name) => population.columns[name].subarray(start, start + count)),
+      after: this.afterOf(population, obstacles, start, count),
       put(i, position, velocity) {
         // Pieces of splits may have given the population other columns.
         const { x, y, z, vx, vy, vz } = population.columns;
@@ -79,6 +84,17 @@ export class FastSteps {
       from,
       to,
     });
+  }
+
+  /**
+   * Particles as the backend leaves them. Pieces of splits may take the columns elsewhere, and what stood in them is lost:
+   * where there can be any, a copy.
+   */
+  private afterOf(population: Population, obstacles: readonly Obstacle[], start: number, count: number): Moving {
+    const now = recordBy(COLUMNS, (name) => population.columns[name].subarray(start, start + count));
+    if (!obstacles.some(({ collider }) => collider?.split)) return now;
+    for (const name of COLUMNS) this.after[name].set(now[name]);
+    return this.after;
   }
 
   /** Velocities and steps of some particles as they are now, as a block of plain routines. */

@@ -104,26 +104,43 @@ export function stepFreely({ count, position, velocity, step }: ParticleBlock, s
     put(motion.medium, ux, uy, uz);
     for (let b = 0; b < sums.brakes.count; b++) {
       if (!brakingOf(sums, b, i, dt, motion, braking)) continue;
-      const { direction, way, velocity: gain } = braking;
-      for (const [k, axis] of AXES.entries()) {
-        position[axis][i]! += way * direction[k]!;
-        velocity[axis][i]! += gain * direction[k]!;
-      }
+      const [nx, ny, nz] = braking.direction;
+      position.x[i]! += braking.way * nx;
+      position.y[i]! += braking.way * ny;
+      position.z[i]! += braking.way * nz;
+      velocity.x[i]! += braking.velocity * nx;
+      velocity.y[i]! += braking.velocity * ny;
+      velocity.z[i]! += braking.velocity * nz;
     }
   }
 }
 
-/** Velocities before turns and limits, and what those of the first half of the step added. */
-const was = vectorColumns(BLOCK);
-const gained = vectorColumns(BLOCK);
+/** What turns and limits add to velocities in the first and the second half of the step. */
+const first = vectorColumns(BLOCK);
+const second = vectorColumns(BLOCK);
 
-/** Adds velocities times the step to positions. */
-function carry({ count, position, step }: ParticleBlock, velocity: VectorColumns): void {
-  for (const axis of AXES) for (let i = 0; i < count; i++) position[axis][i]! += velocity[axis][i]! * step[i]!;
+/** Adds velocities times a share of the step to positions. */
+function carry({ count, position, step }: ParticleBlock, velocity: VectorColumns, share = 1): void {
+  for (const axis of AXES) {
+    const [place, speed] = [position[axis], velocity[axis]];
+    for (let i = 0; i < count; i++) place[i]! += share * speed[i]! * step[i]!;
+  }
 }
 
-function copy(from: VectorColumns, to: VectorColumns, count: number): void {
-  for (const axis of AXES) for (let i = 0; i < count; i++) to[axis][i] = from[axis][i]!;
+/** Copies whole columns. */
+function copy(from: VectorColumns, to: VectorColumns): void {
+  for (const axis of AXES) to[axis].set(from[axis]);
+}
+
+/** Turns and limits velocities for half of the step; what that adds to them into `gained`. */
+function guideHalf(block: ParticleBlock, sums: Sums, fps: number, gained: VectorColumns): void {
+  const { count, velocity } = block;
+  copy(velocity, gained);
+  steerAndLimit(block, sums, fps, 1 / 2);
+  for (const axis of AXES) {
+    const [speed, added] = [velocity[axis], gained[axis]];
+    for (let i = 0; i < count; i++) added[i] = speed[i]! - added[i]!;
+  }
 }
 
 /**
@@ -133,20 +150,13 @@ function copy(from: VectorColumns, to: VectorColumns, count: number): void {
  * ends.
  */
 export function integrate(block: ParticleBlock, sums: Sums, fps: number): void {
-  const { count, position, velocity, step } = block;
   const guided = sums.steer.used || sums.limits.count > 0;
-  if (guided) {
-    copy(velocity, was, count);
-    steerAndLimit(block, sums, fps, 1 / 2);
-    for (const axis of AXES) for (let i = 0; i < count; i++) gained[axis][i] = velocity[axis][i]! - was[axis][i]!;
-  }
+  if (guided) guideHalf(block, sums, fps, first);
   stepFreely(block, sums, fps);
   if (guided) {
-    copy(velocity, was, count);
-    steerAndLimit(block, sums, fps, 1 / 2);
-    for (const axis of AXES)
-      for (let i = 0; i < count; i++)
-        position[axis][i]! += ((velocity[axis][i]! - was[axis][i]! - gained[axis][i]!) * step[i]!) / 2;
+    guideHalf(block, sums, fps, second);
+    carry(block, second, 1 / 2);
+    carry(block, first, -1 / 2);
   }
   if (sums.move.used) carry(block, sums.move.vector);
 }
@@ -157,7 +167,7 @@ export function integrate(block: ParticleBlock, sums: Sums, fps: number): void {
  */
 export function integrateBound(block: ParticleBlock, before: VectorColumns, sums: Sums, fps: number): void {
   integrate(block, sums, fps);
-  copy(before, block.position, block.count);
+  copy(before, block.position);
   carry(block, block.velocity);
   if (sums.move.used) carry(block, sums.move.vector);
 }

@@ -37,7 +37,10 @@ const foreseen = sumsOfBlock();
 
 /** Where a particle is after half of its step as it goes. */
 function drift({ count, position, velocity, step }: ParticleBlock): void {
-  for (const axis of AXES) for (let i = 0; i < count; i++) position[axis][i]! += (velocity[axis][i]! * step[i]!) / 2;
+  for (const axis of AXES) {
+    const [place, speed] = [position[axis], velocity[axis]];
+    for (let i = 0; i < count; i++) place[i]! += (speed[i]! * step[i]!) / 2;
+  }
 }
 
 /** Brings a block to where its fields foresee it after half of its step. */
@@ -67,8 +70,9 @@ export function sumAtMiddle(summing: Summing): void {
   put(position, before.position);
   put(velocity, before.velocity);
   for (let i = 0; i < count; i++) {
-    age[i]! += step[i]! / 2;
-    time[i] = time[i] === begin ? middle : time[i]! + step[i]! / 2;
+    const half = step[i]! / 2;
+    age[i]! += half;
+    time[i] = time[i] === begin ? middle : time[i]! + half;
   }
   block.start = before.position;
   if (!isBound && stack.foresees) foresee(summing);
@@ -76,5 +80,5 @@ export function sumAtMiddle(summing: Summing): void {
   evaluateStack(stack, block, room, sums, watch, part);
   block.start = undefined;
   put(before.position, position);
-  put(before.velocity, velocity);
+  if (stack.foresees) put(before.velocity, velocity);
 }
