@@ -3,7 +3,7 @@ import { all, decayed, less, meanRamps, NONE, ramped } from './lanes';
 import { FARTHEST, HALF, ONE, SIZE } from './numbers';
 import { curl } from './noise';
 import {
-  ACCELERATION, ALIKE, BEGIN, BIRTH, BOUNDED, CARRIES, COLUMNS, CURL, dot, DRAG, DRIFTED, DYING, END, EVEN_ACCELERATION,
+  ACCELERATION, ALIKE, BEGIN, BIRTH, BOUNDED, CARRIES, COLUMNS, CURL, dot, DRAG, DRIFTED, DYING, END, EXTRA, EXTRA_CARRIES, EXTRA_COLUMN, EVEN_ACCELERATION,
   EVEN_MEDIUM, EVEN_QUADRATIC, EVEN_RATE, FLAGS, KIND, LATE, LIFE, LOCAL, MASS, MEDIUM, MOVED, number, PIECE, PULL,
   QUADRATIC, RATE, ROW, ROWS, ROWS_END, SAME, SETTLED, SLOW, SPARE, SQUARES, STEP, TARGET, VORTEX, whole, Y, Z,
 } from './program';
@@ -63,6 +63,20 @@ function sumPiece(program: usize, count: i32, xs: usize, ys: usize, zs: usize, m
     else if (kind == PULL) pull(row, flags, count, x, y, z, mass, to);
     else if (kind == SAME) same(row, flags, count, mass, to);
     else if (kind == SLOW) slow(row, count);
+  }
+}
+
+/** Adds what others have summed to the sums of a piece. */
+function addExtra(count: i32, start: usize): void {
+  const from = <usize>load<i32>(EXTRA) + start;
+  const bytes = <usize>count << 2;
+  const columns: i32 = load<i32>(EXTRA_CARRIES) ? 6 : 3;
+  // The velocity of the medium comes after the acceleration, here as there.
+  for (let c = 0; c < columns; c++) {
+    const to = ACCELERATION + <usize>c * Y;
+    const own = from + <usize>c * EXTRA_COLUMN;
+    for (let at: usize = 0; at < bytes; at += 16)
+      v128.store(to + at, f32x4.add(v128.load(to + at), v128.load(own + at)));
   }
 }
 
@@ -139,8 +153,8 @@ function far(x: v128, y: v128, z: v128): v128 {
  * Where the velocity of the medium stands, by columns of a piece: LOCAL is free by then, and holds what is the same for
  * all.
  */
-function mediumOf(program: usize): usize {
-  if (whole(program, CARRIES)) return MEDIUM;
+function mediumOf(program: usize, carries: bool): usize {
+  if (carries) return MEDIUM;
   fillVector(program, EVEN_MEDIUM, LOCAL);
   return LOCAL;
 }
@@ -213,7 +227,7 @@ function slowBySquare(medium: usize, count: i32, start: usize): void {
  * The step of core/sim/step/integrate.ts: velocities and places, in place, from what is summed. What is beyond all
  * bounds keeps its place and is marked by a velocity that no particle has, NaN; true where any is.
  */
-function integrate(program: usize, count: i32, start: usize): bool {
+function integrate(program: usize, count: i32, start: usize, carries: bool): bool {
   const xs = column(0) + start;
   const ys = column(1) + start;
   const zs = column(2) + start;
@@ -221,7 +235,7 @@ function integrate(program: usize, count: i32, start: usize): bool {
   const vys = column(4) + start;
   const vzs = column(5) + start;
   const bytes = <usize>count << 2;
-  const medium = mediumOf(program);
+  const medium = mediumOf(program, carries);
   const own = maskOf(medium);
   if (whole(program, SQUARES)) slowBySquare(medium, count, start);
   let large = NONE;
@@ -313,6 +327,8 @@ function dying(count: i32, first: i32, list: usize): usize {
  */
 export function step(program: usize, count: i32): i32 {
   const list = <usize>load<i32>(DYING);
+  const extra = load<i32>(EXTRA) != 0;
+  const carries = whole(program, CARRIES) != 0 || (extra && load<i32>(EXTRA_CARRIES) != 0);
   let next = list;
   let lost = false;
   for (let first = 0; first < count; first += PIECE) {
@@ -321,8 +337,9 @@ export function step(program: usize, count: i32): i32 {
     begin(program, part, start);
     drift(part, start);
     const mass = column(MASS) + start;
-    sumPiece(program, part, DRIFTED, DRIFTED + Y, DRIFTED + Z, mass, whole(program, CARRIES) != 0);
-    if (integrate(program, part, start)) lost = true;
+    sumPiece(program, part, DRIFTED, DRIFTED + Y, DRIFTED + Z, mass, carries);
+    if (extra) addExtra(part, start);
+    if (integrate(program, part, start, carries)) lost = true;
     if (!load<i32>(SETTLED)) next = dying(part, first, next);
   }
   return (<i32>(next - list) >> 2) | (lost ? i32.MIN_VALUE : 0);

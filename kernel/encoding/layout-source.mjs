@@ -94,6 +94,14 @@ export const program = [
   byte('END', 136),
   byte('DYING', 144, 'DYING'),
   byte('SETTLED', 148, 'SETTLED'),
+  byte(
+    'EXTRA',
+    152,
+    'EXTRA',
+    'Where what others sum of a block stands, 0 for nothing: acceleration, then velocity of the medium; whether there is any of that.',
+  ),
+  byte('EXTRA_CARRIES', 156, 'EXTRA_CARRIES'),
+  byte('EXTRA_COLUMN', 4096, undefined, 'From one of its columns to the next.'),
   word(
     'ROWS',
     0,

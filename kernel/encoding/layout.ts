@@ -16,6 +16,9 @@ export const BIRTH = 9;
 export const BEGIN = 128;
 export const DYING = 144;
 export const SETTLED = 148;
+/** Where what others sum of a block stands, 0 for nothing: acceleration, then velocity of the medium; whether there is any of that. */
+export const EXTRA = 152;
+export const EXTRA_CARRIES = 156;
 /** The program: its head, its rows, the octaves of its noises. */
 export const PROGRAM = 25600;
 export const PROGRAM_END = 196608;

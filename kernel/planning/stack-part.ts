@@ -67,6 +67,7 @@ export function partOf(runner: Runner, stack: Stack, emitter: number): StackPart
         into.forEach((to, c) => to && add(to, first, runner.sums[c]!, n)),
       );
     },
-    step: (population, start, count, from, to, ends) => runner.step(plan, population, start, count, from, to, ends),
+    step: (population, start, count, from, to, ends, rest) =>
+      runner.step(plan, { population, start, count, begin: from, end: to, rest }, ends),
   };
 }

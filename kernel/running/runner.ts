@@ -1,5 +1,5 @@
 import { BLOCK } from '../../core/lib/particle-block';
-import type { Ends } from '../../core/sim/stack/stack';
+import type { Ends, Rest } from '../../core/sim/stack/stack';
 import type { Population } from '../../core/sim/step/population';
 import { blockAt, isSettled, type BlockViews } from './block-views';
 import * as at from '../encoding/layout';
@@ -17,6 +17,17 @@ export interface Probed {
   readonly position: { readonly x: Float64Array; readonly y: Float64Array; readonly z: Float64Array };
   readonly time: Float64Array;
   readonly mass: Float64Array | undefined;
+}
+
+/** Particles that are stepped: from a slot on, from `begin` to `end`, seconds. */
+export interface Stepped {
+  readonly population: Population;
+  readonly start: number;
+  readonly count: number;
+  readonly begin: number;
+  readonly end: number;
+  /** What others have summed for them. */
+  readonly rest: Rest | undefined;
 }
 
 /** Columns of the kernel’s own. */
@@ -50,6 +61,9 @@ export class Runner {
   private readonly late: Float32Array;
   private readonly program: Uint32Array;
   private readonly dying: Uint32Array;
+  /** Where the sums of others stand, and whether any carries; their columns. */
+  private readonly rest: Uint32Array;
+  private readonly extra: readonly Float32Array[];
   /** For particles that stand elsewhere; and for one alone. */
   private readonly block: Columns;
   private readonly one: Columns;
@@ -74,6 +88,9 @@ export class Runner {
     };
     this.block = columns(BLOCK);
     this.one = columns(16);
+    this.rest = kernel.words(at.EXTRA, 2);
+    const extra = kernel.room.floats(6 * BLOCK);
+    this.extra = Array.from({ length: 6 }, (_, c) => extra.subarray(c * BLOCK, (c + 1) * BLOCK));
     const { byteOffset } = kernel.room.floats(BLOCK);
     this.dying = kernel.words(byteOffset, BLOCK);
     kernel.words(at.DYING, 1)[0] = byteOffset;
@@ -95,16 +112,8 @@ export class Runner {
     }
   }
 
-  /** The step of so many particles, up to a block, from a slot on, from `begin` to `end`, seconds. */
-  step(
-    programs: Programs,
-    population: Population,
-    start: number,
-    count: number,
-    begin: number,
-    end: number,
-    ends: Ends,
-  ): void {
+  /** The step of so many particles, up to a block, from a slot on. */
+  step(programs: Programs, { population, start, count, begin, end, rest }: Stepped, ends: Ends): void {
     const block = blockAt(this.kernel, population, start);
     const { places } = block;
     const { floats, birth } = places ? block : this.copied(block);
@@ -115,15 +124,29 @@ export class Runner {
     this.settled[0] = Number(settled);
     this.pointers.set(places ?? this.block.places);
     this.load(programs.program);
+    this.bring(rest, count);
     const found = this.kernel.run.step(at.PROGRAM, count);
     ends.lost ||= found < 0;
     const dead = found & 0x7fffffff;
     for (let i = 0; i < dead; i++) ends.dead.push(start + this.dying[i]!);
-    for (const one of late) this.stepOne(programs, one, end, floats, ends);
+    for (const one of late) this.stepOne(programs, one, end, rest, floats, ends);
+    this.rest[0] = 0;
     for (let c = 0; !places && c < CHANGED; c++) {
       const to = block.floats[c]!;
       to.set(to.length === BLOCK ? floats[c]! : floats[c]!.subarray(0, to.length));
     }
+  }
+
+  /** Puts what others have summed, of so many particles from one of the block on, to where a step adds it. */
+  private bring(rest: Rest | undefined, count: number, first = 0): void {
+    this.rest[0] = rest ? this.extra[0]!.byteOffset : 0;
+    this.rest[1] = Number(rest?.medium !== undefined);
+    if (!rest) return;
+    const { acceleration: a, medium: u } = rest;
+    [a.x, a.y, a.z, ...(u ? [u.x, u.y, u.z] : [])].forEach((from, c) => {
+      const to = this.extra[c]!;
+      for (let i = 0; i < count; i++) to[i] = from[first + i]!;
+    });
   }
 
   private load(program: Uint32Array): void {
@@ -171,6 +194,7 @@ export class Runner {
     { programAt }: Programs,
     { slot, state, birth }: Late,
     end: number,
+    rest: Rest | undefined,
     floats: readonly Float32Array[],
     ends: Ends,
   ): void {
@@ -179,6 +203,7 @@ export class Runner {
     this.one.birth[0] = birth;
     this.settled[0] = 0;
     this.load(programAt!((birth + end) / 2));
+    this.bring(rest, 1, slot);
     if (this.kernel.run.step(at.PROGRAM, 1) < 0) ends.lost = true;
     for (let c = 0; c < CHANGED; c++) floats[c]![slot] = this.one.floats[c]![0]!;
   }

@@ -5,6 +5,7 @@ import type { AbsorbRoutine, Barrier, FieldKind, FieldRoutine, FrozenParticles }
 import type { KernelDescriptor } from '../../kinds/contracts/kernel-descriptor';
 import type { Sums } from '../../kinds/contracts/sums';
 import type { RuleKind } from '../../kinds/group-rules/rule';
+import type { VectorColumns } from '../../lib/math/vector';
 import type { ParticleBlock } from '../../lib/particle-block';
 import type { BirthDescriptor, BirthRoutine } from '../step/birth-descriptor';
 import type { ColumnRoom } from '../step/column-room';
@@ -106,11 +107,26 @@ export interface StackPart {
   addTo(block: ParticleBlock, sums: Sums): void;
   /**
    * The whole step of so many particles, up to a block, from a slot on, from `begin` to `end`, seconds, newborn ones from
-   * their birth on: for stacks with nothing unaccelerated, where nothing but fields has a say. What leaves all bounds
+   * their birth on: for stacks where nothing but fields has a say, and all it does not know has been summed. What leaves all bounds
    * is marked by a velocity that no particle has, NaN. Slots behind them, up to three, hold rubbish afterwards where the
    * number is not divisible by four. Tells what comes to an end by that.
    */
-  step(population: Population, start: number, count: number, begin: number, end: number, ends: Ends): void;
+  step(
+    population: Population,
+    start: number,
+    count: number,
+    begin: number,
+    end: number,
+    ends: Ends,
+    /** What the plain routines have summed of what it does not know. */
+    rest?: Rest,
+  ): void;
+}
+
+/** Sums over a block: acceleration, m/s², and where any field carries the velocity of the medium, m/s. */
+export interface Rest {
+  readonly acceleration: VectorColumns;
+  readonly medium: VectorColumns | undefined;
 }
 
 /**

@@ -1,4 +1,5 @@
 import { bodyOf } from '../../kinds/bodies/body';
+import { AXES } from '../../lib/math/vector';
 import { BLOCK, type ParticleBlock } from '../../lib/particle-block';
 import type { Population } from './population';
 
@@ -35,7 +36,12 @@ function loadParticle(
   block.life[i] = life[slot]!;
 }
 
-/** Takes up to a block of an emitter’s particles from a slot on. */
+/** Takes a part of a column of 32 bits. */
+function take(from: Float32Array, start: number, count: number, to: Float64Array): void {
+  for (let i = 0; i < count; i++) to[i] = from[start + i]!;
+}
+
+/** Takes up to a block of an emitter’s particles from a slot on, column by column. */
 export function loadBlock(
   block: ParticleBlock,
   population: Population,
@@ -45,9 +51,29 @@ export function loadBlock(
   end: number,
 ): void {
   const count = Math.min(BLOCK, population.count - start);
+  const { columns, birth, points } = population;
+  const { position, velocity, id, body, time, step, age } = block;
   block.count = count;
   block.emitter = emitter;
-  for (let i = 0; i < count; i++) loadParticle(block, i, population, start + i, begin, end);
+  for (const axis of AXES) {
+    take(columns[axis], start, count, position[axis]);
+    take(columns[`v${axis}`], start, count, velocity[axis]);
+  }
+  take(columns.mass, start, count, block.mass);
+  take(columns.drag, start, count, block.drag);
+  take(columns.life, start, count, block.life);
+  for (let i = 0; i < count; i++) {
+    const born = birth[start + i]!;
+    const from = born > begin ? born : begin;
+    time[i] = from;
+    step[i] = end - from;
+    age[i] = from - born;
+  }
+  id.set(population.id.subarray(start, start + count));
+  if (points === 1) body.set(id);
+  else for (let i = 0; i < count; i++) body[i] = bodyOf(id[i]!, points);
+  if (!population.isLine) block.along.fill(0, 0, count);
+  else for (let i = 0; i < count; i++) block.along[i] = population.alongOf(start + i);
 }
 
 /** Takes the particles of so many slots, at most a block. */

@@ -1,10 +1,14 @@
 import { recordBy } from '../../lib/record';
 import { BLOCK, type ParticleBlock } from '../../lib/particle-block';
-import type { Ends, StackPart } from '../stack/stack';
+import type { Sums } from '../../kinds/contracts/sums';
+import type { RowScratch } from '../stack/room';
+import { isGroup, type Ends, type Rest, type Row, type Stack, type StackNode, type StackPart } from '../stack/stack';
+import { loadBlock } from './block-io';
 import { meetObstacles } from './contacts/meet-obstacles';
 import type { Obstacle } from './contacts/obstacles';
 import type { Moving } from './contacts/passage';
 import type { Population } from './population';
+import { sumAtMiddle, type Before } from './sum-at-middle';
 import { turn } from './turn';
 import type { StepWatcher } from './watcher';
 
@@ -27,12 +31,31 @@ export interface FastStep {
   readonly stopped: () => boolean;
 }
 
+/** What the plain routines work with. */
+interface Plain {
+  readonly stack: Stack;
+  readonly block: ParticleBlock;
+  readonly room: RowScratch;
+  readonly sums: Sums;
+  readonly before: Before;
+}
+
+const rowsIn = (nodes: readonly StackNode[]): Row[] =>
+  nodes.flatMap((node) => (isGroup(node) ? rowsIn(node.members) : [node]));
+
+/** The ways of acting that a backend takes in from others. */
+const TAKEN_IN = new Set(['acceleration', 'force', 'flow', 'mask']);
+
+/** Whether a backend can do the whole step of particles, once what it does not know has been summed for it. */
+export const isFast = ({ unaccelerated }: StackPart): boolean =>
+  rowsIn(unaccelerated).every(({ action, damps }) => TAKEN_IN.has(action.kind) && !damps);
+
 /** Steps blocks of particles by a backend, in place, and lets them meet what is in their way. */
 export class FastSteps {
   private readonly before = recordBy(COLUMNS, () => new Float32Array(BLOCK));
   private readonly after = recordBy(COLUMNS, () => new Float32Array(BLOCK));
 
-  constructor(private readonly block: ParticleBlock) {}
+  constructor(private readonly plain: Plain) {}
 
   /**
    * Steps all that are there; gives how many slots from the first on are stepped, since pieces of splits are added behind
@@ -50,7 +73,7 @@ export class FastSteps {
       const count = Math.min(BLOCK, all - start);
       if (obstacles.length > 0)
         for (const name of COLUMNS) this.before[name].set(population.columns[name].subarray(start, start + count));
-      part.step(population, start, count, begin, end, ends);
+      part.step(population, start, count, begin, end, ends, this.restOf(fast, start));
       if (looksOn) watcher.after('fields', emitter, start, this.seen(fast, start, count));
       if (obstacles.length > 0 && this.meet(fast, start, count)) ends.lost = true;
       if (looksOn) watcher.after('contact', emitter, start, this.seen(fast, start, count));
@@ -58,6 +81,17 @@ export class FastSteps {
     }
     ends.dead.sort((a, b) => a - b);
     return all;
+  }
+
+  /** What the plain routines sum of a block, where there is a field that the backend does not know. */
+  private restOf({ part, population, emitter, from, to, fps }: FastStep, start: number): Rest | undefined {
+    if (part.unaccelerated.length === 0) return undefined;
+    const { stack, block, room, sums, before } = this.plain;
+    loadBlock(block, population, emitter, start, from / fps, to / fps);
+    const rest = { ...part, addTo: () => undefined };
+    sumAtMiddle({ stack, block, room, sums, before, begin: from / fps, isBound: false, part: rest });
+    const carries = rowsIn(part.unaccelerated).some(({ action }) => action.kind === 'flow');
+    return { acceleration: sums.acceleration, medium: carries ? sums.medium : undefined };
   }
 
   private meet({ population, emitter, obstacles, from, to, fps }: FastStep, start: number, count: number): boolean {
@@ -99,7 +133,7 @@ export class FastSteps {
 
   /** Velocities and steps of some particles as they are now, as a block of plain routines. */
   private seen({ population, from, to, fps }: FastStep, start: number, count: number): ParticleBlock {
-    const { block } = this;
+    const { block } = this.plain;
     const { vx, vy, vz } = population.columns;
     block.count = count;
     for (let i = 0; i < count; i++) {

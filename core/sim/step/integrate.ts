@@ -54,9 +54,9 @@ function put(to: [number, number, number], x: number, y: number, z: number): voi
  */
 export function stepFreely({ count, position, velocity, step }: ParticleBlock, sums: Sums, fps: number): void {
   const { acceleration, dragRate, quadratic, medium, setVelocity } = sums;
-  // Particles of one emitter often share drag and step: the last decay is kept.
+  // Particles of one emitter often share drag and step: the last means are kept.
   let lastZ = 0;
-  let lastDecay = 1;
+  let [decay, mean, ramp] = [1, 1, 1 / 2];
   for (let i = 0; i < count; i++) {
     const dt = step[i]!;
     const ux = medium.x[i]!;
@@ -78,14 +78,10 @@ export function stepFreely({ count, position, velocity, step }: ParticleBlock, s
     const rz = velocity.z[i]! - uz;
     const q = quadratic[i]!;
     const rate = drag + (q > 0 ? q * halfwaySpeed(drag, q, dt, rx, ry, rz, ax, ay, az) : 0);
-    let decay = 1;
-    let mean = 1;
-    let ramp = 0.5;
-    if (rate > 0) {
-      const z = rate * dt;
-      decay = z === lastZ ? lastDecay : exp(-z);
+    const z = rate > 0 ? rate * dt : 0;
+    if (z !== lastZ) {
       lastZ = z;
-      lastDecay = decay;
+      decay = z > 0 ? exp(-z) : 1;
       mean = meanDecay(z, decay);
       ramp = meanRamp(z, mean);
     }

@@ -16,7 +16,7 @@ import { startFrame } from './counters';
 import { spawnerOf, type Spawner, type Portion } from './spawner';
 import { childSpawnerOf, Track, type ChildSpawner } from './child-spawner';
 import { meetBlock } from './contacts/meet-block';
-import { FastSteps } from './fast-steps';
+import { FastSteps, isFast } from './fast-steps';
 import { inOrderOfDescent, sourceOf } from './descent';
 import { freeze, type Exchange } from './freeze';
 import { integrate, integrateBound } from './integrate';
@@ -89,7 +89,7 @@ export class Run {
   private readonly before = beforeOfBlock();
   private readonly scratch = rowScratch();
   private readonly sums = sumsOfBlock();
-  private readonly fast = new FastSteps(this.block);
+  private readonly fast;
 
   /** Looks on at every step; undefined where nobody does. */
   watcher: StepWatcher | undefined;
@@ -116,6 +116,8 @@ export class Run {
     this.fps = scene.time.fps;
     this.stack = compileStack(scene, assets, { draftFraction: portion.draftFraction, backend });
     this.obstacles = obstaclesOf(scene, assets);
+    const { stack, block, scratch, sums, before } = this;
+    this.fast = new FastSteps({ stack, block, room: scratch, sums, before });
     this.origins = emitters.map((emitter): Origin | undefined => {
       if (!emitter.on) return undefined;
       if (!shapes.get(emitter.shape.kind).fromParticles)
@@ -250,7 +252,7 @@ export class Run {
     const part = this.stack.backend?.partOf(this.stack, emitter);
     const turnsByWay = this.scene.emitters[emitter]!.birth.spinUnit === 'metre';
     let stepped: number | undefined = 0;
-    if (part?.unaccelerated.length === 0 && !bodies && this.onlyFields) {
+    if (part && !bodies && this.onlyFields && isFast(part)) {
       const ends: Ends = { dead: [], lost: false };
       const { fps, obstacles } = this;
       stepped = this.fast.step(
