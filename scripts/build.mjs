@@ -11,12 +11,12 @@ const TARGETS = {
   programs: { folder: 'node', sources: [...SHARED, 'server', 'cli', 'bench'], options: ['--ssr'] },
 };
 
-/** When the newest file was written that is no test. */
+/** When the newest file that is no test was written, or anything was added to a folder or taken away. */
 function newest(path) {
   const stat = statSync(path, { throwIfNoEntry: false });
   if (!stat || /\.test\.tsx?$/.test(path)) return 0;
   if (!stat.isDirectory()) return stat.mtimeMs;
-  return Math.max(...readdirSync(path).map((name) => newest(join(path, name))), 0);
+  return Math.max(stat.mtimeMs, ...readdirSync(path).map((name) => newest(join(path, name))));
 }
 
 function make({ folder, sources, options }) {
