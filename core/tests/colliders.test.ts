@@ -230,8 +230,8 @@ describe('a pile that settles', () => {
     const [p] = run.populations;
     expect(p!.count).toBe(COUNT);
     expect(deepest).toBeGreaterThan(-1e-5);
-    // Semi-implicit steps let the energy of free fall swing by g·v·dt/2; beyond that it never rises.
-    for (let i = 1; i < energies.length; i++) expect(energies[i]!).toBeLessThan(energies[i - 1]! + 0.02);
+    // A way is a chord of its fall, which a contact may lie above by g·dt²/8: beyond that, energy never rises.
+    for (let i = 1; i < energies.length; i++) expect(energies[i]!).toBeLessThan(energies[i - 1]! + 0.002);
     const { vx, vy, vz } = p!.columns;
     const fastest = Math.max(...Array.from({ length: COUNT }, (_, i) => Math.hypot(vx[i]!, vy[i]!, vz[i]!)));
     expect(fastest).toBeLessThan(0.02);

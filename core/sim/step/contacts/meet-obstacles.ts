@@ -145,105 +145,121 @@ function liesStill(passage: Passage, i: number, on: Obstacle, seconds: number): 
   return true;
 }
 
+/** How a particle comes to a surface: its speed off it, and whether it lies on it rather than hits it. */
+const coming = { off: 0, resting: false };
+
+/** Puts a particle onto a surface at a moment, frames, and asks the surface what becomes of it; `frames` are left then. */
+function arrive(passage: Passage, on: Obstacle, moment: number, frames: number): void {
+  const { emitter, from, to, fps } = passage;
+  const { face, local } = firstHit;
+  const place = placeAt(on, moment, passage);
+  outward(place, local, here);
+  turnOutward(place, firstHit.normal, normal);
+  surfaceVelocity(on, local, face, (to - from) / fps);
+  addScaled(relative, now, surface, -1);
+  const off = dot(relative, normal);
+  addScaled(along, relative, normal, -off);
+  coming.off = off;
+  // What a whole step adds towards the surface, other surfaces felt or not: a particle that comes no faster lies on it.
+  coming.resting = -off <= Math.max(-dot(gain, normal), -dot(push, normal), 1e-9);
+  stream = on.stream;
+  impact.into = Math.max(0, -off);
+  impact.resting = coming.resting;
+  impact.frames = frames;
+  impact.bounce = on.hits[emitter]!.bounce;
+  on.contacts++;
+  on.respond(impact, rebound);
+}
+
+/** Gives a particle the velocity that a surface leaves it, and its spin, and breaks it; gives whether that ends it. */
+function takeRebound(population: Population, slot: number, { collider }: Obstacle, time: number): boolean {
+  const { fate, away } = rebound;
+  const ends = fate === 'dies' || fate === 'sticks';
+  // Where it ends here, its pieces go on as it would off a mirror.
+  addScaled(onward, now, normal, -2 * coming.off);
+  if (fate !== 'passes') {
+    addScaled(now, surface, along, rebound.along);
+    addScaled(now, now, normal, away);
+    addScaled(relative, now, surface, -1);
+    if (population.turns) roll(population, slot, collider?.addsSpin ?? 0);
+  }
+  const splits = !!collider?.split && population.generation[slot]! < collider.splitGenerations;
+  if (splits)
+    splitParticle(population, slot, collider, stream, {
+      time,
+      position: vectorOf(here),
+      normal: vectorOf(normal),
+      velocity: vectorOf(ends ? onward : now),
+    });
+  if (fate !== 'dies' && (!splits || collider.parentSurvives)) return false;
+  population.held[slot] = KILLED;
+  population.columns.life[slot] = Math.max(0, time - population.birth[slot]!);
+  return true;
+}
+
+/**
+ * Whether a particle goes no further in this substep than a surface takes it: it sticks, has had as many contacts as it
+ * may, or lies still. `frames` is the whole of its step.
+ */
+function staysThere(population: Population, slot: number, number: number, frames: number, isLast: boolean): boolean {
+  const { fate, away, grip } = rebound;
+  if (fate === 'sticks' || isLast) {
+    if (fate === 'sticks') population.held[slot] = number;
+    else population.dropped++;
+    // What is wedged in has no motion of its own.
+    if (coming.resting || fate === 'sticks') copy(now, surface);
+    return true;
+  }
+  if (away !== 0) return false;
+  let stays = staysPut(gain, normal, along, grip, frames);
+  if (!stays) {
+    lying.add(normal);
+    copy(push, gain);
+    lying.settle(push);
+    addScaled(onward, now, surface, -1);
+    lying.settle(onward);
+    addScaled(now, surface, onward, 1);
+    stays = lying.count > 1 && isWedged(gain, push, onward, grip, frames);
+  }
+  if (stays) copy(now, surface);
+  return stays;
+}
+
 /** Moves a particle on from contact to contact; gives whether one has ended it. */
 function moveParticle(passage: Passage, near: readonly Obstacle[], i: number): boolean {
-  const { obstacles, emitter, population, start, before, after, fps, from, to } = passage;
+  const { obstacles, population, start, before, after, fps, to } = passage;
   const slot = start + i;
   particle.id = population.id[slot]!;
   particle.radius = population.columns.size[slot]! / 2;
   const seconds = secondsOf(passage, i);
+  const frames = seconds * fps;
   set(here, before.x[i]!, before.y[i]!, before.z[i]!);
   set(there, after.x[i]!, after.y[i]!, after.z[i]!);
-  let first = findFirstHit(passage, near, particle, to - seconds * fps, here, there);
-  if (!first) return false;
-  if (liesStill(passage, i, first, seconds)) return false;
+  let first = findFirstHit(passage, near, particle, to - frames, here, there);
+  if (!first || liesStill(passage, i, first, seconds)) return false;
   const passed: Obstacle[] = [];
   set(now, before.vx[i]!, before.vy[i]!, before.vz[i]!);
   set(gain, after.vx[i]! - now[0]!, after.vy[i]! - now[1]!, after.vz[i]! - now[2]!);
   copy(push, gain);
   lying.count = 0;
   let left = 1;
-  for (let contacts = 0; first; contacts++) {
-    const { t, face, local } = firstHit;
-    addScaled(now, now, push, t * left);
-    left *= 1 - t;
-    const moment = to - left * seconds * fps;
-    const place = placeAt(first, moment, passage);
-    outward(place, local, here);
-    turnOutward(place, firstHit.normal, normal);
-    surfaceVelocity(first, local, face, (to - from) / fps);
-    addScaled(relative, now, surface, -1);
-    const off = dot(relative, normal);
-    // What a whole step adds towards the surface, other surfaces felt or not: a particle that comes no faster lies on
-    // it.
-    const resting = -off <= Math.max(-dot(gain, normal), -dot(push, normal), 1e-9);
-    const { collider } = first;
-    stream = first.stream;
-    first.contacts++;
-    impact.into = Math.max(0, -off);
-    impact.resting = resting;
-    impact.frames = left * seconds * fps;
-    impact.bounce = first.hits[emitter]!.bounce;
-    first.respond(impact, rebound);
-    const { fate, away, grip } = rebound;
-    addScaled(along, relative, normal, -off);
-    if (fate !== 'passes') {
-      if (population.turns) {
-        addScaled(relative, along, along, rebound.along - 1);
-        addScaled(relative, relative, normal, away);
-        roll(population, slot, collider?.addsSpin ?? 0);
-      }
-    }
-    const splits = !!collider?.split && population.generation[slot]! < collider.splitGenerations;
-    if (splits && (fate === 'dies' || fate === 'sticks')) {
-      // Where the parent itself ends here, its pieces go on as it would off a mirror.
-      addScaled(onward, now, normal, -2 * off);
-    }
-    if (fate !== 'passes') {
-      addScaled(now, surface, along, rebound.along);
-      addScaled(now, now, normal, away);
-    }
-    if (splits)
-      splitParticle(population, slot, collider, stream, {
-        time: moment / fps,
-        position: vectorOf(here),
-        normal: vectorOf(normal),
-        velocity: vectorOf(fate === 'dies' || fate === 'sticks' ? onward : now),
-      });
-    if (fate === 'dies' || (splits && !collider.parentSurvives)) {
-      population.held[slot] = KILLED;
-      population.columns.life[slot] = Math.max(0, moment / fps - population.birth[slot]!);
-      copy(there, here);
+  for (let contacts = 1; first; contacts++) {
+    addScaled(now, now, push, firstHit.t * left);
+    left *= 1 - firstHit.t;
+    const moment = to - left * frames;
+    arrive(passage, first, moment, left * frames);
+    const ends = takeRebound(population, slot, first, moment / fps);
+    const passes = !ends && rebound.fate === 'passes';
+    const number = obstacles.indexOf(first) + 1;
+    const stays = !ends && !passes && staysThere(population, slot, number, frames, contacts === MOST_CONTACTS);
+    if (ends || stays) {
+      // What stays is kept where it is on the surface, which may move on.
+      if (stays) outward(first.end, firstHit.local, there);
+      else copy(there, here);
       set(push, 0, 0, 0);
       break;
     }
-    if (fate === 'passes') passed.push(first);
-    else {
-      let stays = fate === 'sticks' || contacts + 1 >= MOST_CONTACTS;
-      if (fate === 'sticks') population.held[slot] = obstacles.indexOf(first) + 1;
-      else if (stays) population.dropped++;
-      // What is wedged in has no motion of its own.
-      if (stays && (resting || fate === 'sticks')) copy(now, surface);
-      if (!stays && away === 0) {
-        stays = staysPut(gain, normal, along, grip, seconds * fps);
-        if (!stays) {
-          lying.add(normal);
-          copy(push, gain);
-          lying.settle(push);
-          addScaled(onward, now, surface, -1);
-          lying.settle(onward);
-          addScaled(now, surface, onward, 1);
-          stays = lying.count > 1 && isWedged(gain, push, onward, grip, seconds * fps);
-        }
-        if (stays) copy(now, surface);
-      }
-      if (stays) {
-        // Kept where it is on the surface, which may move on.
-        outward(first.end, local, there);
-        set(push, 0, 0, 0);
-        break;
-      }
-    }
+    if (passes) passed.push(first);
     addScaled(there, now, push, left / 2);
     addScaled(there, here, there, left * seconds);
     first = findFirstHit(passage, obstacles, particle, moment, here, there, passed);
