@@ -8,9 +8,11 @@ import { benchContacts } from './contacts';
 import { benchExamples } from './examples';
 import { benchFormulas } from './formulas';
 import { benchKernel, benchWideRegisters } from './kernel';
+import { benchKinds } from './kinds';
 import { benchRuns } from './runs';
 import { burstRun, fiveFields } from './five-fields';
 import { median, ROUNDS } from './measure';
+import { benchWholeScene } from './whole-scene';
 import { Reference } from './reference';
 
 const COUNT = 100_000;
@@ -178,4 +180,8 @@ for (const [name, shape, more] of [
   report(name, BORN_A_FRAME, () => void simulation.advance());
 }
 
+await benchKinds();
+
 await benchContacts();
+
+await benchWholeScene();

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { Simulation } from '../core/sim/step/simulation';
 import { COLLIDERS, contactScene } from './contacts';
+import { KINDS } from './kinds';
+import { PARTS, wholeScene } from './whole-scene';
 import { burstRun, fiveFields } from './five-fields';
 
 describe('contacts of the bench', () => {
@@ -14,6 +16,26 @@ describe('contacts of the bench', () => {
       // Most of them for a second or so.
       expect(contacts[0], name).toBeGreaterThan(100);
       expect(contacts[1], name).toBe(0);
+    }
+  });
+});
+
+describe('the kinds of the bench', () => {
+  it('are sound scenes, and reach the particles', () => {
+    for (const [name, field] of KINDS) {
+      const run = burstRun([field], 20);
+      run.advance();
+      expect(run.populations[0]!.count, name).toBe(20);
+    }
+  });
+});
+
+describe('the whole scene of the bench', () => {
+  it('is sound with each of its parts left out, and its particles live on', () => {
+    for (const part of [undefined, ...PARTS]) {
+      const run = new Simulation(wholeScene(part, 1e-4), new Map());
+      for (let frame = 0; frame < 3; frame++) run.advance();
+      expect(run.populations.map(({ count }) => count)).toEqual([100, part === 'flock' ? 1 : 10]);
     }
   });
 });

@@ -10,7 +10,7 @@ import { loadSlots } from '../sim/step/block-io';
 import { limitSpeeds, steerAll } from '../sim/step/guide';
 import { halfwaySpeed, stepFreely } from '../sim/step/integrate';
 import { meanDecay } from '../sim/step/means';
-import { brakingOf, brakingRoom, type FreeMotion } from '../sim/step/brakes';
+import { brakingOf, brakingRoom, motionRoom } from '../sim/step/brakes';
 import { beforeOfBlock, sumAtMiddle } from '../sim/step/sum-at-middle';
 import type { Population } from '../sim/step/population';
 import type { Stage, StepWatcher } from '../sim/step/watcher';
@@ -62,6 +62,7 @@ export class LedgerWatcher implements StepWatcher {
   private readonly was = vectorColumns(BLOCK);
   private readonly start = beforeOfBlock();
   private readonly braking = brakingRoom();
+  private readonly motion = motionRoom();
   private tally: Tally;
 
   constructor(
@@ -230,13 +231,9 @@ export class LedgerWatcher implements StepWatcher {
       const held = push * (size > this.stack.ceiling ? this.stack.ceiling / size : 1);
       for (const leaf of pushing) give(changes[leaf.row.index]!, i, held * acting(leaf, i), leaf.vector);
       if (braking.length > 0) {
-        const [u, v, w] = [medium.x[i]!, medium.y[i]!, medium.z[i]!];
-        this.shareBrakes(part, braking, i, {
-          rate,
-          beside: [rx, ry, rz],
-          acceleration: [pulled('x'), pulled('y'), pulled('z')],
-          medium: [u, v, w],
-        });
+        const media = [medium.x[i]!, medium.y[i]!, medium.z[i]!];
+        this.motion.set([rate, rx, ry, rz, pulled('x'), pulled('y'), pulled('z'), ...media]);
+        this.shareBrakes(part, braking, i);
       }
       if (rate === 0) continue;
       const taken = (1 - decay) / rate;
@@ -255,12 +252,11 @@ export class LedgerWatcher implements StepWatcher {
   }
 
   /** Adds what the damping of each field does to a particle. */
-  private shareBrakes({ block: { step }, changes }: Part, braking: readonly Leaf[], i: number, motion: FreeMotion) {
+  private shareBrakes({ block: { step }, changes }: Part, braking: readonly Leaf[], i: number) {
     for (const { row, brake } of braking) {
       const b = this.sums.brakes.list.indexOf(brake!);
-      if (!brakingOf(this.sums, b, i, step[i]!, motion, this.braking)) continue;
-      const { direction, velocity } = this.braking;
-      AXES.forEach((axis, k) => (changes[row.index]![axis][i]! += velocity * direction[k]!));
+      if (!brakingOf(this.sums, b, i, step[i]!, this.motion, this.braking)) continue;
+      AXES.forEach((axis, k) => (changes[row.index]![axis][i]! += this.braking[4]! * this.braking[k]!));
     }
   }
 

@@ -33,12 +33,6 @@ export function halfwaySpeed(
 const motion = motionRoom();
 const braking = brakingRoom();
 
-function put(to: [number, number, number], x: number, y: number, z: number): void {
-  to[0] = x;
-  to[1] = y;
-  to[2] = z;
-}
-
 /**
  * Velocity and position, exact for constant a, C and U over the step: with z = C·dt, E = e^(−z), φ = (1 − E)/z and
  * ψ = (1 − φ)/z,
@@ -94,19 +88,25 @@ export function stepFreely({ count, position, velocity, step }: ParticleBlock, s
     velocity.y[i] = uy + ry * decay + push * ay;
     velocity.z[i] = uz + rz * decay + push * az;
     if (sums.brakes.count === 0) continue;
-    motion.rate = Math.max(0, rate);
-    put(motion.beside, rx, ry, rz);
-    put(motion.acceleration, ax, ay, az);
-    put(motion.medium, ux, uy, uz);
+    motion[0] = Math.max(0, rate);
+    motion[1] = rx;
+    motion[2] = ry;
+    motion[3] = rz;
+    motion[4] = ax;
+    motion[5] = ay;
+    motion[6] = az;
+    motion[7] = ux;
+    motion[8] = uy;
+    motion[9] = uz;
     for (let b = 0; b < sums.brakes.count; b++) {
       if (!brakingOf(sums, b, i, dt, motion, braking)) continue;
-      const [nx, ny, nz] = braking.direction;
-      position.x[i]! += braking.way * nx;
-      position.y[i]! += braking.way * ny;
-      position.z[i]! += braking.way * nz;
-      velocity.x[i]! += braking.velocity * nx;
-      velocity.y[i]! += braking.velocity * ny;
-      velocity.z[i]! += braking.velocity * nz;
+      const [way, gain] = [braking[3]!, braking[4]!];
+      position.x[i]! += way * braking[0]!;
+      position.y[i]! += way * braking[1]!;
+      position.z[i]! += way * braking[2]!;
+      velocity.x[i]! += gain * braking[0]!;
+      velocity.y[i]! += gain * braking[1]!;
+      velocity.z[i]! += gain * braking[2]!;
     }
   }
 }

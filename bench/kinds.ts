@@ -1,0 +1,73 @@
+import { falloffShapes } from '../core/kinds/falloff-shapes';
+import { fields as fieldKinds } from '../core/kinds/fields';
+import { modulators } from '../core/kinds/modulators';
+import type { Written } from '../core/scene/read';
+import { makeKernel } from '../kernel/kernel';
+import { aged, burstRun, fiveFields, putTo } from './five-fields';
+import { inTurn, tell } from './measure';
+
+const COUNT = 100_000;
+/** Frames that are measured together. */
+const FRAMES = 2;
+
+const gravity: Written = { settings: { kind: 'gravity' } };
+
+/**
+ * One field of each kind, and one under each falloff shape and each modulator, as a new one is. What heeds neighbours is
+ * measured by itself: its cost hangs on how many there are.
+ */
+export const KINDS: readonly (readonly [string, Written])[] = [
+  ...fieldKinds.list
+    .filter((kind) => !kind.particles?.readsNeighbours)
+    .map(({ kind, strength, needs }): [string, Written] => [
+      `field: ${kind}`,
+      {
+        settings: { kind },
+        strength: strength.default,
+        ...(needs?.falloff && { falloff: { kind: needs.falloff, inner: 6, outer: 6 } }),
+      },
+    ]),
+  ...falloffShapes.list.map(({ kind }): [string, Written] => [
+    `falloff shape: ${kind}`,
+    { ...gravity, falloff: falloffShapes.defaults(kind) },
+  ]),
+  ...modulators.list.map(({ kind }): [string, Written] => [
+    `modulator: ${kind}`,
+    { ...gravity, modulators: [{ kind }] },
+  ]),
+];
+
+/** A loop of known length: how long it takes tells how much the machine is disturbed. */
+function knownLoop(): number {
+  const begin = performance.now();
+  let x = 1;
+  for (let i = 0; i < 3e6; i++) x = x * 1.0000001 + 1e-9;
+  return x > 0 ? performance.now() - begin : 0;
+}
+
+/** Everything of {@link KINDS} by the kernel, one thread, beside the five-field stack. */
+export async function benchKinds(): Promise<void> {
+  const kernel = makeKernel();
+  const loops: number[] = [];
+  const caseOf = (fields: readonly Written[]) => {
+    const run = burstRun(fields, COUNT, undefined, kernel);
+    const moment = aged(run);
+    return () => {
+      loops.push(knownLoop());
+      putTo(moment, run);
+      const begin = performance.now();
+      for (let i = 0; i < FRAMES; i++) run.advance();
+      return ((performance.now() - begin) * 1e6) / (FRAMES * COUNT);
+    };
+  };
+  const found = await inTurn({
+    u: caseOf(fiveFields()),
+    ...Object.fromEntries(KINDS.map(([name, field]) => [name, caseOf([field])])),
+  });
+  const { u = NaN } = found;
+  for (const [name] of KINDS)
+    tell({ case: `${name}, with the step`, particles: COUNT, nanoseconds: found[name]!, u: found[name]! / u });
+  loops.sort((a, b) => a - b);
+  const at = (share: number) => loops[Math.floor(share * (loops.length - 1))]! / loops[0]!;
+  tell({ case: 'a loop of known length, in times its least', median: at(0.5), nineInTen: at(0.9), most: at(1) });
+}
