@@ -13,20 +13,23 @@ const FRAMES = 2;
 const gravity: Written = { settings: { kind: 'gravity' } };
 
 /**
- * One field of each kind, and one under each falloff shape and each modulator, as a new one is. What heeds neighbours is
- * measured by itself: its cost hangs on how many there are.
+ * A field of each kind, as a new one is, by its kind. What heeds neighbours is measured by itself: its cost hangs on how
+ * many there are.
  */
+export const FIELDS: readonly (readonly [string, Written])[] = fieldKinds.list
+  .filter((kind) => !kind.particles?.readsNeighbours)
+  .map(({ kind, strength, needs }) => [
+    kind,
+    {
+      settings: { kind },
+      strength: strength.default,
+      ...(needs?.falloff && { falloff: { kind: needs.falloff, inner: 6, outer: 6 } }),
+    },
+  ]);
+
+/** Those, and gravity under each falloff shape and each modulator. */
 export const KINDS: readonly (readonly [string, Written])[] = [
-  ...fieldKinds.list
-    .filter((kind) => !kind.particles?.readsNeighbours)
-    .map(({ kind, strength, needs }): [string, Written] => [
-      `field: ${kind}`,
-      {
-        settings: { kind },
-        strength: strength.default,
-        ...(needs?.falloff && { falloff: { kind: needs.falloff, inner: 6, outer: 6 } }),
-      },
-    ]),
+  ...FIELDS.map(([kind, field]): [string, Written] => [`field: ${kind}`, field]),
   ...falloffShapes.list.map(({ kind }): [string, Written] => [
     `falloff shape: ${kind}`,
     { ...gravity, falloff: falloffShapes.defaults(kind) },

@@ -1,5 +1,4 @@
 import { measureDelivery } from '../core/measure/delivery';
-import { fields as fieldKinds } from '../core/kinds/fields';
 import { uniform } from '../core/lib/random/lookup';
 import { completeScene, type Written } from '../core/scene/read';
 import { Simulation } from '../core/sim/step/simulation';
@@ -8,7 +7,7 @@ import { benchContacts } from './contacts';
 import { benchExamples } from './examples';
 import { benchFormulas } from './formulas';
 import { benchKernel, benchWideRegisters } from './kernel';
-import { benchKinds } from './kinds';
+import { benchKinds, FIELDS } from './kinds';
 import { benchRuns } from './runs';
 import { burstRun, fiveFields } from './five-fields';
 import { median, ROUNDS } from './measure';
@@ -38,16 +37,9 @@ const cases = new Map<string, () => void>([
   ['no field', () => void empty.advance()],
   ['five-field stack', () => void whole.advance()],
 ]);
-// What heeds neighbours is measured by itself: its cost hangs on how many there are.
-for (const kind of fieldKinds.list.filter((k) => !k.particles?.readsNeighbours)) {
-  const simulation = simulationOf([
-    {
-      settings: { kind: kind.kind },
-      strength: kind.strength.default,
-      ...(kind.needs?.falloff && { falloff: { kind: kind.needs.falloff, inner: 6, outer: 6 } }),
-    },
-  ]);
-  cases.set(`field ${kind.kind}`, () => void simulation.advance());
+for (const [kind, field] of FIELDS) {
+  const simulation = simulationOf([field]);
+  cases.set(`field ${kind}`, () => void simulation.advance());
 }
 const near = simulationOf([{ settings: { kind: 'gravity' }, falloff: { kind: 'ball', inner: 0.2, outer: 3 } }]);
 cases.set('field gravity in a ball, smooth', () => void near.advance());

@@ -1,5 +1,6 @@
 import { fields as fieldKinds } from '../kinds/fields';
 import type { Assets } from '../document/assets';
+import { timeParameters } from '../document/descriptions/scene';
 import { sendTo, type Field, type Scene } from '../document/scene';
 import { motionOf } from '../document/keys/motion';
 import { fieldSource } from '../sim/stack/compile';
@@ -7,7 +8,7 @@ import type { Diagnosis } from './diagnosis';
 import type { Meter } from './meters';
 
 /** The most substeps that a scene may have. */
-const MOST = 64;
+const MOST = timeParameters.substeps.max;
 
 /** Whether the steps of a scene are too long for a field, and how many substeps would do; undefined where they are not. */
 export function stepTooLong(

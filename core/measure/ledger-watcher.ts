@@ -1,6 +1,6 @@
 import { exp } from '../lib/math/exact';
 import { rateOf } from '../kinds/actions/rate';
-import { AXES, vectorColumns, type VectorColumns } from '../lib/math/vector';
+import { AXES, copyColumns, vectorColumns, type VectorColumns } from '../lib/math/vector';
 import { BLOCK, particleBlock, type ParticleBlock } from '../lib/particle-block';
 import type { Leaf } from '../sim/stack/group-members';
 import type { Stack } from '../sim/stack/stack';
@@ -37,10 +37,6 @@ function give(change: VectorColumns, i: number, by: number, { x, y, z }: VectorC
   change.x[i]! += by * x[i]!;
   change.y[i]! += by * y[i]!;
   change.z[i]! += by * z[i]!;
-}
-
-function copy(from: VectorColumns, to: VectorColumns, count: number): void {
-  for (const axis of AXES) to[axis].set(from[axis].subarray(0, count));
 }
 
 /**
@@ -162,7 +158,7 @@ export class LedgerWatcher implements StepWatcher {
     const { stack, room, sums, fps } = this;
     const { count, velocity } = block;
     for (const change of changes) for (const axis of AXES) change[axis].fill(0, 0, count);
-    copy(velocity, before, count);
+    copyColumns(velocity, before);
     const leaves: Leaf[] = [];
     const watch = (leaf: Leaf) => void leaves.push(leaf);
     sumAtMiddle({ stack, block, room, sums, before: this.start, begin, isBound, watch });
@@ -178,13 +174,13 @@ export class LedgerWatcher implements StepWatcher {
     const { sums, was, fps } = this;
     const { count, velocity } = block;
     if (sums.steer.used) {
-      copy(velocity, was, count);
+      copyColumns(velocity, was);
       steerAll(block, sums, fps, 1 / 2);
       this.shareSteer(part, leaves);
     }
     const limits = leaves.filter(({ row }) => row.action.kind === 'speed-limit');
     for (let l = 0; l < sums.limits.count; l++) {
-      copy(velocity, was, count);
+      copyColumns(velocity, was);
       limitSpeeds(block, sums.limits.list[l]!, fps, 1 / 2);
       // What a group combines to one limit has no parts.
       const change = limits.length === sums.limits.count ? changes[limits[l]!.row.index]! : this.own(part, 'rules');

@@ -1,5 +1,5 @@
 import type { TriangleMesh } from '../../lib/meshes/mesh';
-import { weldedOf } from '../../lib/meshes/weld';
+import { edgeBetween, weldedOf } from '../../lib/meshes/weld';
 import type { Body } from './body';
 
 /** Pairs of particles, two numbers each. */
@@ -25,7 +25,8 @@ export function springsOf(mesh: TriangleMesh): Links {
   const before = known.get(mesh);
   if (before) return before;
   const { index } = mesh;
-  const { placeOf, count } = weldedOf(mesh);
+  const welded = weldedOf(mesh);
+  const { placeOf } = welded;
   const facing = new Map<number, number>();
   const edges: number[] = [];
   const folds: number[] = [];
@@ -37,7 +38,7 @@ export function springsOf(mesh: TriangleMesh): Links {
       const a = corners[k]!;
       const b = corners[(k + 1) % 3]!;
       const corner = corners[(k + 2) % 3]!;
-      const key = Math.min(a, b) * count + Math.max(a, b);
+      const key = edgeBetween(welded, a, b);
       const other = facing.get(key);
       if (other === undefined) {
         edges.push(a, b);

@@ -2,8 +2,9 @@ import { describe } from '../../document/parameters';
 import { faceNormal, type TriangleMesh } from '../../lib/meshes/mesh';
 import { bisect, trianglesOf } from '../../lib/meshes/surface';
 import { Surface } from './mesh-surface';
+import { Span } from '../../lib/geometry/span';
 import { treeOf } from '../../lib/meshes/tree';
-import { weldedOf } from '../../lib/meshes/weld';
+import { edgeBetween, weldedOf } from '../../lib/meshes/weld';
 import { defineEmitterShape, type Resources, type Sampler } from './shape';
 
 const parameters = describe({
@@ -95,7 +96,8 @@ function fromVertices(mesh: TriangleMesh, triangles: Uint32Array): Sampler {
  */
 function edgesOf(mesh: TriangleMesh, triangles: Uint32Array): number[] {
   const { positions, index } = mesh;
-  const { placeOf, count } = weldedOf(mesh);
+  const welded = weldedOf(mesh);
+  const { placeOf } = welded;
   const first = new Map<number, number>();
   const diagonals = new Set<number>();
   const [one, other] = [new Float64Array(3), new Float64Array(3)];
@@ -110,9 +112,7 @@ function edgesOf(mesh: TriangleMesh, triangles: Uint32Array): number[] {
   for (const t of triangles)
     for (let corner = 0; corner < 3; corner++) {
       const edge = 3 * t + corner;
-      const a = placeOf[index[edge]!]!;
-      const b = placeOf[index[3 * t + ((corner + 1) % 3)]!]!;
-      const key = Math.min(a, b) * count + Math.max(a, b);
+      const key = edgeBetween(welded, placeOf[index[edge]!]!, placeOf[index[3 * t + ((corner + 1) % 3)]!]!);
       const before = first.get(key);
       if (before === undefined) {
         first.set(key, edge);
@@ -155,41 +155,28 @@ function fromEdges(mesh: TriangleMesh, triangles: Uint32Array): Sampler {
 
 /** What a closed mesh encloses: places in its box are tried until one is inside. The normal is up. */
 function fromVolume(mesh: TriangleMesh): Sampler {
-  const { low, high } = boxOf(mesh);
+  const { low, high } = new Span().clear().includePoints(mesh.positions);
   return ({ pick, time }, out) => {
     const tree = treeOf(mesh);
     tree.pose(time);
     for (let attempt = 0; attempt < MOST_TRIES; attempt++) {
-      const x = low[0] + (high[0] - low[0]) * pick(3 * attempt);
-      const y = low[1] + (high[1] - low[1]) * pick(3 * attempt + 1);
-      const z = low[2] + (high[2] - low[2]) * pick(3 * attempt + 2);
+      const x = low[0]! + (high[0]! - low[0]!) * pick(3 * attempt);
+      const y = low[1]! + (high[1]! - low[1]!) * pick(3 * attempt + 1);
+      const z = low[2]! + (high[2]! - low[2]!) * pick(3 * attempt + 2);
       if (!tree.holds(x, y, z)) continue;
       out.x = x;
       out.y = y;
       out.z = z;
       out.nx = out.nz = out.ty = out.tz = 0;
       out.ny = out.flatY = out.tx = 1;
-      out.u = high[0] > low[0] ? (x - low[0]) / (high[0] - low[0]) : 0.5;
-      out.v = high[2] > low[2] ? (z - low[2]) / (high[2] - low[2]) : 0.5;
+      out.u = high[0]! > low[0]! ? (x - low[0]!) / (high[0]! - low[0]!) : 0.5;
+      out.v = high[2]! > low[2]! ? (z - low[2]!) / (high[2]! - low[2]!) : 0.5;
       out.shade = 1;
       out.weights.fill(0);
       return true;
     }
     return false;
   };
-}
-
-/** The box round all vertices of a mesh. */
-function boxOf({ positions }: TriangleMesh): { low: [number, number, number]; high: [number, number, number] } {
-  const low: [number, number, number] = [Infinity, Infinity, Infinity];
-  const high: [number, number, number] = [-Infinity, -Infinity, -Infinity];
-  for (let i = 0; i < positions.length; i++) {
-    const value = positions[i]!;
-    const axis = i % 3;
-    if (value < low[axis]!) low[axis] = value;
-    if (value > high[axis]!) high[axis] = value;
-  }
-  return { low, high };
 }
 
 const meshOf = ({ mesh }: { readonly mesh: string }, resources: Resources) => resources.mesh(mesh);

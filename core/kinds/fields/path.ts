@@ -167,6 +167,10 @@ const windingOf = ({ winding, turnsPer, frequency, lapTurns, windingRadius, tape
   taper,
 });
 
+/** Speed along a stroke of so many metres for a particle with a lifetime, in metres of the path’s own a second. */
+const paceOn = ({ pace, laps }: Settings, strength: number, whole: number, life: number, scale: number): number =>
+  pace === 'lap' ? (strength * laps * whole) / Math.max(life, 1e-6) : strength / scale;
+
 /** Fineness of a direction that is taken of the way, as a share of its length. */
 const FINE = 1e-4;
 
@@ -269,8 +273,7 @@ export const path = defineField({
       const line = lineOf(values);
       const fastest = line.strokes.map((stroke) => {
         const whole = line.lengths[stroke.last]! - line.lengths[stroke.first]!;
-        const speed = settings.pace === 'lap' ? (strength * settings.laps * whole) / life : strength / scale;
-        return Math.abs(speed * turnsAMetre(winding, stroke, whole));
+        return Math.abs(paceOn(settings, strength, whole, life, scale) * turnsAMetre(winding, stroke, whole));
       });
       const turns = Math.max(0, ...fastest);
       return turns > 0 ? { seconds: 0.25 / turns, words: 'its winding turns' } : undefined;
@@ -282,7 +285,7 @@ export const path = defineField({
     },
   },
   compile({ settings, strength, stream, falloff, moves }) {
-    const { towards, width, around, pace, laps, ways } = settings;
+    const { towards, width, around, pace, ways } = settings;
     const winding = windingOf(settings);
     const values = soundPath(settings, falloff);
     if (!values) return (_local, { count }, out) => clear(out, count);
@@ -310,8 +313,7 @@ export const path = defineField({
         const phase = winding.form === 'none' ? 0 : phaseOf(body[i]!);
         const share = winds ? shareAt(found.distance / winding.radius) : 1;
         windingPoint(course, winding, stroke, s, phase, here, share);
-        // All lengths along the path are in its own metres.
-        const speed = pace === 'lap' ? (strength * laps * whole) / Math.max(life[i]!, 1e-6) : strength / place.scale;
+        const speed = paceOn(settings, strength, whole, life[i]!, place.scale);
         const aimed = (pace === 'lap' || moves) && step[i]! > 0 && speed !== 0;
         if (aimed || winds) {
           const ahead = aimed ? speed * step[i]! : FINE * whole;

@@ -16,6 +16,13 @@ export function vectorColumns(size: number): VectorColumns {
   return { x: new Float64Array(size), y: new Float64Array(size), z: new Float64Array(size) };
 }
 
+/** Copies whole columns: that is as quick as copying a part of them. */
+export function copyColumns(from: VectorColumns, to: VectorColumns): void {
+  to.x.set(from.x);
+  to.y.set(from.y);
+  to.z.set(from.z);
+}
+
 /** Length of a vector. */
 export function length(v: Vector): number {
   return Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);

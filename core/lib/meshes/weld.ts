@@ -9,6 +9,9 @@ export interface Welded {
   readonly vertexOf: Uint32Array;
 }
 
+/** A number for the edge between two places, the same in both directions. */
+export const edgeBetween = ({ count }: Welded, a: number, b: number): number => Math.min(a, b) * count + Math.max(a, b);
+
 const known = new WeakMap<TriangleMesh, Welded>();
 
 /** Vertices within a millionth of the mesh's size of one another share a place. */

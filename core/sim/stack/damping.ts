@@ -3,11 +3,20 @@ import type { ParticleBlock } from '../../lib/particle-block';
 import type { RowScratch } from './room';
 import type { Row } from './stack';
 
-/** Takes the damping of a row that has just been evaluated out of its vector. */
-export function takeOutDamping({ vector, damping }: RowScratch, { count, velocity }: ParticleBlock): void {
+/**
+ * Takes the damping of a row that has just been evaluated out of its vector. With `held`, only as much of it as would turn
+ * velocities round within the step: for members of groups that combine vectors, and can’t have it apart.
+ */
+export function takeOutDamping(
+  { vector, damping }: RowScratch,
+  { count, velocity, step }: ParticleBlock,
+  held = false,
+): void {
   for (let i = 0; i < count; i++) {
     const [x, y, z] = [damping.x[i]!, damping.y[i]!, damping.z[i]!];
-    const slowed = x * velocity.x[i]! + y * velocity.y[i]! + z * velocity.z[i]!;
+    const most = held ? (x * x + y * y + z * z) * step[i]! : Infinity;
+    if (!(most > 1)) continue;
+    const slowed = (x * velocity.x[i]! + y * velocity.y[i]! + z * velocity.z[i]!) * (1 - 1 / most);
     vector.x[i]! += slowed * x;
     vector.y[i]! += slowed * y;
     vector.z[i]! += slowed * z;
@@ -31,20 +40,4 @@ export function addBrake(row: Row, room: RowScratch, block: ParticleBlock, sums:
     brake.rate[i] = (weight[i]! * square) / (isForce ? block.mass[i]! : 1);
   }
   return brake;
-}
-
-/**
- * Keeps the damping in the vector of a row that has just been evaluated from turning velocities round within the step: for
- * members of groups that combine vectors, and can’t have it apart.
- */
-export function holdDamping({ vector, damping }: RowScratch, { count, velocity, step }: ParticleBlock): void {
-  for (let i = 0; i < count; i++) {
-    const [x, y, z] = [damping.x[i]!, damping.y[i]!, damping.z[i]!];
-    const most = (x * x + y * y + z * z) * step[i]!;
-    if (!(most > 1)) continue;
-    const slowed = (x * velocity.x[i]! + y * velocity.y[i]! + z * velocity.z[i]!) * (1 - 1 / most);
-    vector.x[i]! += slowed * x;
-    vector.y[i]! += slowed * y;
-    vector.z[i]! += slowed * z;
-  }
 }

@@ -1,7 +1,7 @@
 import type { FieldContext } from '../../kinds/contracts/field';
 import { clear } from '../../kinds/contracts/sums';
 import type { ParticleBlock } from '../../lib/particle-block';
-import { holdDamping } from './damping';
+import { takeOutDamping } from './damping';
 import {
   benchOf,
   clampLevels,
@@ -181,7 +181,7 @@ export function combineGroup(
       slot.leaves = [...within.leaves];
       scaleLeaves(slot.leaves, inner.weight, count);
     } else {
-      if (member.damps && block.start) holdDamping(inner, block);
+      if (member.damps && block.start) takeOutDamping(inner, block, true);
       fill(slot, action, inner.weight, inner.vector, count);
       cover(slot, inner.weight, action.blends ? member.strength : 1, count);
       if (watched) slot.leaves = [leafOf(member, inner, count)];

@@ -50,6 +50,19 @@ const TAKEN_IN = new Set(['acceleration', 'force', 'flow', 'mask']);
 export const isFast = ({ unaccelerated }: StackPart): boolean =>
   rowsIn(unaccelerated).every(({ action, damps }) => TAKEN_IN.has(action.kind) && !damps);
 
+/** What the plain routines sum for a backend, and whether any of it is a velocity of the medium. */
+interface RestPart {
+  readonly part: StackPart;
+  readonly carries: boolean;
+}
+
+/** The rest of a part that its backend does not know; undefined where there is none. */
+function restOf(part: StackPart): RestPart | undefined {
+  if (part.unaccelerated.length === 0) return undefined;
+  const carries = rowsIn(part.unaccelerated).some(({ action }) => action.kind === 'flow');
+  return { part: { ...part, addTo: () => undefined }, carries };
+}
+
 /** Steps blocks of particles by a backend, in place, and lets them meet what is in their way. */
 export class FastSteps {
   private readonly before = recordBy(COLUMNS, () => new Float32Array(BLOCK));
@@ -65,6 +78,8 @@ export class FastSteps {
     const { part, population, emitter, obstacles, from, to, fps, watcher, stopped } = fast;
     const [begin, end] = [from / fps, to / fps];
     const looksOn = watcher !== undefined && obstacles.length > 0;
+    const splits = obstacles.some(({ collider }) => collider?.split);
+    const rest = restOf(part);
     // Pieces of splits are stepped by the plain routines, however many there are in this slice of the particles.
     const all = population.count;
     // The last block comes first: a backend may touch the slots after it, where there is no piece yet.
@@ -73,9 +88,9 @@ export class FastSteps {
       const count = Math.min(BLOCK, all - start);
       if (obstacles.length > 0)
         for (const name of COLUMNS) this.before[name].set(population.columns[name].subarray(start, start + count));
-      part.step(population, start, count, begin, end, ends, this.restOf(fast, start));
+      part.step(population, start, count, begin, end, ends, rest && this.sumRest(rest, fast, start));
       if (looksOn) watcher.after('fields', emitter, start, this.seen(fast, start, count));
-      if (obstacles.length > 0 && this.meet(fast, start, count)) ends.lost = true;
+      if (obstacles.length > 0 && this.meet(fast, start, count, splits)) ends.lost = true;
       if (looksOn) watcher.after('contact', emitter, start, this.seen(fast, start, count));
       if (population.turns) turn(population, this.seen(fast, start, count), start, fast.turnsByWay);
     }
@@ -83,18 +98,20 @@ export class FastSteps {
     return all;
   }
 
-  /** What the plain routines sum of a block, where there is a field that the backend does not know. */
-  private restOf({ part, population, emitter, from, to, fps }: FastStep, start: number): Rest | undefined {
-    if (part.unaccelerated.length === 0) return undefined;
+  /** Sums what the backend does not know over a block. */
+  private sumRest({ part, carries }: RestPart, { population, emitter, from, to, fps }: FastStep, start: number): Rest {
     const { stack, block, room, sums, before } = this.plain;
     loadBlock(block, population, emitter, start, from / fps, to / fps);
-    const rest = { ...part, addTo: () => undefined };
-    sumAtMiddle({ stack, block, room, sums, before, begin: from / fps, isBound: false, part: rest });
-    const carries = rowsIn(part.unaccelerated).some(({ action }) => action.kind === 'flow');
+    sumAtMiddle({ stack, block, room, sums, before, begin: from / fps, isBound: false, part });
     return { acceleration: sums.acceleration, medium: carries ? sums.medium : undefined };
   }
 
-  private meet({ population, emitter, obstacles, from, to, fps }: FastStep, start: number, count: number): boolean {
+  private meet(
+    { population, emitter, obstacles, from, to, fps }: FastStep,
+    start: number,
+    count: number,
+    splits: boolean,
+  ): boolean {
     return meetObstacles({
       obstacles,
       emitter,
@@ -102,7 +119,7 @@ export class FastSteps {
       start,
       count,
       before: this.before,
-      after: this.afterOf(population, obstacles, start, count),
+      after: this.afterOf(population, splits, start, count),
       put(i, position, velocity) {
         // Pieces of splits may have given the population other columns.
         const { x, y, z, vx, vy, vz } = population.columns;
@@ -124,9 +141,9 @@ export class FastSteps {
    * Particles as the backend leaves them. Pieces of splits may take the columns elsewhere, and what stood in them is lost:
    * where there can be any, a copy.
    */
-  private afterOf(population: Population, obstacles: readonly Obstacle[], start: number, count: number): Moving {
+  private afterOf(population: Population, splits: boolean, start: number, count: number): Moving {
     const now = recordBy(COLUMNS, (name) => population.columns[name].subarray(start, start + count));
-    if (!obstacles.some(({ collider }) => collider?.split)) return now;
+    if (!splits) return now;
     for (const name of COLUMNS) this.after[name].set(now[name]);
     return this.after;
   }

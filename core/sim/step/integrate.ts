@@ -1,5 +1,5 @@
 import { exp } from '../../lib/math/exact';
-import { AXES, vectorColumns, type VectorColumns } from '../../lib/math/vector';
+import { AXES, copyColumns, vectorColumns, type VectorColumns } from '../../lib/math/vector';
 import { BLOCK, type ParticleBlock } from '../../lib/particle-block';
 import type { Sums } from '../../kinds/contracts/sums';
 import { brakingOf, brakingRoom, motionRoom } from './brakes';
@@ -123,15 +123,10 @@ function carry({ count, position, step }: ParticleBlock, velocity: VectorColumns
   }
 }
 
-/** Copies whole columns. */
-function copy(from: VectorColumns, to: VectorColumns): void {
-  for (const axis of AXES) to[axis].set(from[axis]);
-}
-
 /** Turns and limits velocities for half of the step; what that adds to them into `gained`. */
 function guideHalf(block: ParticleBlock, sums: Sums, fps: number, gained: VectorColumns): void {
   const { count, velocity } = block;
-  copy(velocity, gained);
+  copyColumns(velocity, gained);
   steerAndLimit(block, sums, fps, 1 / 2);
   for (const axis of AXES) {
     const [speed, added] = [velocity[axis], gained[axis]];
@@ -163,7 +158,7 @@ export function integrate(block: ParticleBlock, sums: Sums, fps: number): void {
  */
 export function integrateBound(block: ParticleBlock, before: VectorColumns, sums: Sums, fps: number): void {
   integrate(block, sums, fps);
-  copy(before, block.position);
+  copyColumns(before, block.position);
   carry(block, block.velocity);
   if (sums.move.used) carry(block, sums.move.vector);
 }

@@ -1,4 +1,4 @@
-import { AXES, vectorColumns, type VectorColumns } from '../../lib/math/vector';
+import { AXES, copyColumns, vectorColumns, type VectorColumns } from '../../lib/math/vector';
 import { BLOCK, type ParticleBlock } from '../../lib/particle-block';
 import { sumsOfBlock, type Sums } from '../../kinds/contracts/sums';
 import { evaluateStack, type Watcher } from '../stack/evaluate';
@@ -52,11 +52,6 @@ function foresee({ stack, block, room, part }: Summing): void {
   for (let i = 0; i < count; i++) step[i]! *= 2;
 }
 
-/** Copies whole columns: that is as quick as copying a part of them. */
-function put(from: VectorColumns, to: VectorColumns): void {
-  for (const axis of AXES) to[axis].set(from[axis]);
-}
-
 /**
  * Sums a placed stack over a block for the middle of its step, where one sum gives a step of second order. Particles
  * are taken to drift there as they go; where a field reads velocities or moves particles past them, they are stepped
@@ -67,8 +62,8 @@ export function sumAtMiddle(summing: Summing): void {
   const { stack, block, room, sums, before, begin, isBound, watch, part } = summing;
   const { count, position, velocity, time, age, step } = block;
   const middle = stack.frame / stack.fps;
-  put(position, before.position);
-  put(velocity, before.velocity);
+  copyColumns(position, before.position);
+  copyColumns(velocity, before.velocity);
   for (let i = 0; i < count; i++) {
     const half = step[i]! / 2;
     age[i]! += half;
@@ -79,6 +74,6 @@ export function sumAtMiddle(summing: Summing): void {
   else if (!isBound) drift(block);
   evaluateStack(stack, block, room, sums, watch, part);
   block.start = undefined;
-  put(before.position, position);
-  if (stack.foresees) put(before.velocity, velocity);
+  copyColumns(before.position, position);
+  if (stack.foresees) copyColumns(before.velocity, velocity);
 }

@@ -1,4 +1,3 @@
-import { BLOCK } from '../../../lib/particle-block';
 import type { Similarity } from '../../../lib/math/similarity';
 import { Span } from '../../../lib/geometry/span';
 import type { Obstacle } from './obstacles';
@@ -93,6 +92,6 @@ export function obstaclesNear(passage: Passage): readonly Obstacle[] | undefined
 
 /** Whether any particle of the block is held by a collider. */
 export function hasHeld({ population, start, count }: Passage): boolean {
-  for (let slot = start; slot < start + Math.min(count, BLOCK); slot++) if (population.held[slot] !== 0) return true;
+  for (let slot = start; slot < start + count; slot++) if (population.held[slot] !== 0) return true;
   return false;
 }
