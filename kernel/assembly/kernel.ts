@@ -2,4 +2,5 @@
 // in memory (program.ts; kernel/encoding/program.ts writes it).
 export { prepare } from './numbers';
 export { spawn } from './births';
+export { look } from './others';
 export { step, sum } from './step';

@@ -40,11 +40,15 @@ export const BEGIN: usize = 128;
 export const END: usize = 136;
 export const DYING: usize = 144;
 export const SETTLED: usize = 148;
-/** Where what others sum of a block stands, 0 for nothing: acceleration, then velocity of the medium; whether there is any of that. */
+/** Where what others sum of a block stands, in doubles, 0 for nothing: acceleration, then velocity of the medium; whether there is any of that. */
 export const EXTRA: usize = 152;
 export const EXTRA_CARRIES: usize = 156;
-/** From one of its columns to the next. */
-export const EXTRA_COLUMN: usize = 4096;
+/** The middle of the step, seconds, in doubles. */
+export const MIDDLE: usize = 160;
+/** Where a block stands as others see it, in doubles: x, y, z, vx, vy, vz, mass, drag, life, time, step, age; x, y, z before. */
+export const LOOKED: usize = 168;
+/** From one column of a block in doubles to the next. */
+export const DOUBLES: usize = 8192;
 /** Words of the head of a program: where its rows begin and end; sums that are the same for all; whether any row carries, and anything slows by the square. */
 export const ROWS: usize = 0;
 export const ROWS_END: usize = 1;

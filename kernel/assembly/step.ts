@@ -2,23 +2,12 @@ import { pull, same, see, slow, vortex, weigh } from './fields';
 import { all, decayed, less, meanRamps, NONE, ramped } from './lanes';
 import { FARTHEST, HALF, ONE, SIZE } from './numbers';
 import { curl } from './noise';
+import { addExtra, column, narrow } from './others';
 import {
-  ACCELERATION, ALIKE, BEGIN, BIRTH, BOUNDED, CARRIES, COLUMNS, CURL, dot, DRAG, DRIFTED, DYING, END, EXTRA, EXTRA_CARRIES, EXTRA_COLUMN, EVEN_ACCELERATION,
+  ACCELERATION, ALIKE, BEGIN, BIRTH, BOUNDED, CARRIES, CURL, dot, DRAG, DRIFTED, DYING, END, EXTRA, EXTRA_CARRIES, EVEN_ACCELERATION,
   EVEN_MEDIUM, EVEN_QUADRATIC, EVEN_RATE, FLAGS, KIND, LATE, LIFE, LOCAL, MASS, MEDIUM, MOVED, number, PIECE, PULL,
   QUADRATIC, RATE, ROW, ROWS, ROWS_END, SAME, SETTLED, SLOW, SPARE, SQUARES, STEP, TARGET, VORTEX, whole, Y, Z,
 } from './program';
-
-// @ts-ignore: decorator
-@inline
-function narrow(a: v128, b: v128): v128 {
-  return v128.shuffle<f32>(f32x4.demote_f64x2_zero(a), f32x4.demote_f64x2_zero(b), 0, 1, 4, 5);
-}
-
-// @ts-ignore: decorator
-@inline
-function column(which: usize): usize {
-  return <usize>load<i32>(COLUMNS + 4 * which);
-}
 
 // @ts-ignore: decorator
 @inline
@@ -63,20 +52,6 @@ function sumPiece(program: usize, count: i32, xs: usize, ys: usize, zs: usize, m
     else if (kind == PULL) pull(row, flags, count, x, y, z, mass, to);
     else if (kind == SAME) same(row, flags, count, mass, to);
     else if (kind == SLOW) slow(row, count);
-  }
-}
-
-/** Adds what others have summed to the sums of a piece. */
-function addExtra(count: i32, start: usize): void {
-  const from = <usize>load<i32>(EXTRA) + start;
-  const bytes = <usize>count << 2;
-  const columns: i32 = load<i32>(EXTRA_CARRIES) ? 6 : 3;
-  // The velocity of the medium comes after the acceleration, here as there.
-  for (let c = 0; c < columns; c++) {
-    const to = ACCELERATION + <usize>c * Y;
-    const own = from + <usize>c * EXTRA_COLUMN;
-    for (let at: usize = 0; at < bytes; at += 16)
-      v128.store(to + at, f32x4.add(v128.load(to + at), v128.load(own + at)));
   }
 }
 
@@ -338,7 +313,7 @@ export function step(program: usize, count: i32): i32 {
     drift(part, start);
     const mass = column(MASS) + start;
     sumPiece(program, part, DRIFTED, DRIFTED + Y, DRIFTED + Z, mass, carries);
-    if (extra) addExtra(part, start);
+    if (extra) addExtra(part, first);
     if (integrate(program, part, start, carries)) lost = true;
     if (!load<i32>(SETTLED)) next = dying(part, first, next);
   }

@@ -16,9 +16,13 @@ export const BIRTH = 9;
 export const BEGIN = 128;
 export const DYING = 144;
 export const SETTLED = 148;
-/** Where what others sum of a block stands, 0 for nothing: acceleration, then velocity of the medium; whether there is any of that. */
+/** Where what others sum of a block stands, in doubles, 0 for nothing: acceleration, then velocity of the medium; whether there is any of that. */
 export const EXTRA = 152;
 export const EXTRA_CARRIES = 156;
+/** The middle of the step, seconds, in doubles. */
+export const MIDDLE = 160;
+/** Where a block stands as others see it, in doubles: x, y, z, vx, vy, vz, mass, drag, life, time, step, age; x, y, z before. */
+export const LOOKED = 168;
 /** The program: its head, its rows, the octaves of its noises. */
 export const PROGRAM = 25600;
 export const PROGRAM_END = 196608;

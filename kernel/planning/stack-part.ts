@@ -69,5 +69,6 @@ export function partOf(runner: Runner, stack: Stack, emitter: number): StackPart
     },
     step: (population, start, count, from, to, ends, rest) =>
       runner.step(plan, { population, start, count, begin: from, end: to, rest }, ends),
+    lookAt: (population, start, count, from, to) => runner.lookAt(population, start, count, from, to, begin),
   };
 }

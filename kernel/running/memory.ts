@@ -15,6 +15,8 @@ interface Routines {
   sum(program: number, count: number): void;
   /** The step of so many particles: how many come to the end of their life, less 2³¹ where any has left all bounds. */
   step(program: number, count: number): number;
+  /** Writes up to a block of particles as the plain routines sum them; see others.ts. */
+  look(count: number): void;
   /** Columns of so many newborn particles; see births.ts. */
   spawn(count: number): void;
 }

@@ -1,7 +1,8 @@
 import { BLOCK } from '../../core/lib/particle-block';
-import type { Ends, Rest } from '../../core/sim/stack/stack';
+import type { Ends, Looked } from '../../core/sim/stack/stack';
 import type { Population } from '../../core/sim/step/population';
 import { blockAt, isSettled, type BlockViews } from './block-views';
+import { lookedIn } from './looked';
 import * as at from '../encoding/layout';
 import type { Kernel } from './memory';
 
@@ -26,8 +27,8 @@ export interface Stepped {
   readonly count: number;
   readonly begin: number;
   readonly end: number;
-  /** What others have summed for them. */
-  readonly rest: Rest | undefined;
+  /** Whether others have summed something for them, and velocities of the medium too. */
+  readonly rest: 'pushes' | 'carries' | undefined;
 }
 
 /** Columns of the kernel’s own. */
@@ -57,13 +58,15 @@ export class Runner {
   readonly sums: readonly [Float32Array, Float32Array, Float32Array, ...Float32Array[]];
   private readonly pointers: Uint32Array;
   private readonly times: Float64Array;
+  private readonly middle: Float64Array;
   private readonly settled: Uint32Array;
   private readonly late: Float32Array;
   private readonly program: Uint32Array;
   private readonly dying: Uint32Array;
-  /** Where the sums of others stand, and whether any carries; their columns. */
+  /** Where the sums of others stand, and whether any carries; that place; what they sum over. */
   private readonly rest: Uint32Array;
-  private readonly extra: readonly Float32Array[];
+  private readonly extra: number;
+  private readonly looked: Looked;
   /** For particles that stand elsewhere; and for one alone. */
   private readonly block: Columns;
   private readonly one: Columns;
@@ -78,6 +81,7 @@ export class Runner {
     this.sums = [...vector(at.ACCELERATION), ...vector(at.MEDIUM), piece(at.RATE), piece(at.QUADRATIC)];
     this.pointers = kernel.words(at.COLUMNS, at.BIRTH + 1);
     this.times = kernel.doubles(at.BEGIN, 2);
+    this.middle = kernel.doubles(at.MIDDLE, 1);
     this.settled = kernel.words(at.SETTLED, 1);
     this.late = piece(at.LATE);
     this.program = kernel.words(at.PROGRAM, (at.PROGRAM_END - at.PROGRAM) / 4);
@@ -89,8 +93,8 @@ export class Runner {
     this.block = columns(BLOCK);
     this.one = columns(16);
     this.rest = kernel.words(at.EXTRA, 2);
-    const extra = kernel.room.floats(6 * BLOCK);
-    this.extra = Array.from({ length: 6 }, (_, c) => extra.subarray(c * BLOCK, (c + 1) * BLOCK));
+    this.looked = lookedIn(kernel);
+    this.extra = this.looked.sums.acceleration.x.byteOffset;
     const { byteOffset } = kernel.room.floats(BLOCK);
     this.dying = kernel.words(byteOffset, BLOCK);
     kernel.words(at.DYING, 1)[0] = byteOffset;
@@ -124,7 +128,7 @@ export class Runner {
     this.settled[0] = Number(settled);
     this.pointers.set(places ?? this.block.places);
     this.load(programs.program);
-    this.bring(rest, count);
+    this.bring(rest);
     const found = this.kernel.run.step(at.PROGRAM, count);
     ends.lost ||= found < 0;
     const dead = found & 0x7fffffff;
@@ -137,16 +141,26 @@ export class Runner {
     }
   }
 
-  /** Puts what others have summed, of so many particles from one of the block on, to where a step adds it. */
-  private bring(rest: Rest | undefined, count: number, first = 0): void {
-    this.rest[0] = rest ? this.extra[0]!.byteOffset : 0;
-    this.rest[1] = Number(rest?.medium !== undefined);
-    if (!rest) return;
-    const { acceleration: a, medium: u } = rest;
-    [a.x, a.y, a.z, ...(u ? [u.x, u.y, u.z] : [])].forEach((from, c) => {
-      const to = this.extra[c]!;
-      for (let i = 0; i < count; i++) to[i] = from[first + i]!;
-    });
+  /** A block of particles as others sum them; `middle` is the middle of the step, seconds. */
+  lookAt(population: Population, start: number, count: number, begin: number, end: number, middle: number): Looked {
+    const block = blockAt(this.kernel, population, start);
+    this.times[0] = begin;
+    this.times[1] = end;
+    this.middle[0] = middle;
+    if (!block.places) this.copied(block);
+    this.pointers.set(block.places ?? this.block.places);
+    this.kernel.run.look(count);
+    const { looked } = this;
+    looked.block.count = count;
+    looked.block.id.set(population.id.subarray(start, start + count));
+    looked.block.body.set(looked.block.id);
+    return looked;
+  }
+
+  /** Has a step add what others have summed, from one of the block on. */
+  private bring(rest: Stepped['rest'], first = 0): void {
+    this.rest[0] = rest ? this.extra + 8 * first : 0;
+    this.rest[1] = Number(rest === 'carries');
   }
 
   private load(program: Uint32Array): void {
@@ -194,7 +208,7 @@ export class Runner {
     { programAt }: Programs,
     { slot, state, birth }: Late,
     end: number,
-    rest: Rest | undefined,
+    rest: Stepped['rest'],
     floats: readonly Float32Array[],
     ends: Ends,
   ): void {
@@ -203,7 +217,7 @@ export class Runner {
     this.one.birth[0] = birth;
     this.settled[0] = 0;
     this.load(programAt!((birth + end) / 2));
-    this.bring(rest, 1, slot);
+    this.bring(rest, slot);
     if (this.kernel.run.step(at.PROGRAM, 1) < 0) ends.lost = true;
     for (let c = 0; c < CHANGED; c++) floats[c]![slot] = this.one.floats[c]![0]!;
   }

@@ -3,7 +3,7 @@ import { addBrake, takeOutDamping } from './damping';
 import { deliver, leafOf, scaleLeaves, type Leaf } from './group-members';
 import { isGroup, type Stack, type StackNode, type StackPart } from './stack';
 import { innerOf, type RowScratch } from './room';
-import { resetSums, type Sums } from '../../kinds/contracts/sums';
+import { clear, resetSums, type Sums } from '../../kinds/contracts/sums';
 import { combineGroup, evaluateRow, weigh } from './evaluate-row';
 import { sortIntoZones } from './zones';
 
@@ -87,4 +87,21 @@ export function evaluateStack(
   addAll(stack, part ? part.unaccelerated : stack.nodes, undefined, block, room, sums, watch);
   part?.addTo(block, sums);
   if (stack.ceiling < Infinity) limitSum(sums, stack.ceiling, block.count);
+}
+
+/**
+ * Sums those parts of a stack that a backend does not know and that push or carry: into the accelerations, and where they
+ * carry into the velocities of the medium. Nothing else of the sums is touched.
+ */
+export function evaluateRest(
+  stack: Stack,
+  { unaccelerated }: StackPart,
+  carries: boolean,
+  block: ParticleBlock,
+  room: RowScratch,
+  sums: Sums,
+): void {
+  clear(sums.acceleration, block.count);
+  if (carries) clear(sums.medium, block.count);
+  addAll(stack, unaccelerated, undefined, block, room, sums, undefined);
 }

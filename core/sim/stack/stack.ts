@@ -5,7 +5,6 @@ import type { AbsorbRoutine, Barrier, FieldKind, FieldRoutine, FrozenParticles }
 import type { KernelDescriptor } from '../../kinds/contracts/kernel-descriptor';
 import type { Sums } from '../../kinds/contracts/sums';
 import type { RuleKind } from '../../kinds/group-rules/rule';
-import type { VectorColumns } from '../../lib/math/vector';
 import type { ParticleBlock } from '../../lib/particle-block';
 import type { BirthDescriptor, BirthRoutine } from '../step/birth-descriptor';
 import type { ColumnRoom } from '../step/column-room';
@@ -118,15 +117,20 @@ export interface StackPart {
     begin: number,
     end: number,
     ends: Ends,
-    /** What the plain routines have summed of what it does not know. */
-    rest?: Rest,
+    /** Whether it adds what stands in the sums of {@link lookAt}: accelerations, or velocities of the medium too. */
+    rest?: 'pushes' | 'carries',
   ): void;
+  /**
+   * Up to a block of particles from a slot on as they are in the middle of their step from `begin` to `end`, seconds,
+   * where each drifts to as it goes; and room for what the plain routines sum over them. Both hold until it is asked again.
+   */
+  lookAt(population: Population, start: number, count: number, begin: number, end: number): Looked;
 }
 
-/** Sums over a block: acceleration, m/s², and where any field carries the velocity of the medium, m/s. */
-export interface Rest {
-  readonly acceleration: VectorColumns;
-  readonly medium: VectorColumns | undefined;
+/** A block of particles in the memory of a backend, and sums over it. */
+export interface Looked {
+  readonly block: ParticleBlock;
+  readonly sums: Sums;
 }
 
 /**

@@ -1,14 +1,12 @@
 import { recordBy } from '../../lib/record';
 import { BLOCK, type ParticleBlock } from '../../lib/particle-block';
-import type { Sums } from '../../kinds/contracts/sums';
+import { evaluateRest } from '../stack/evaluate';
 import type { RowScratch } from '../stack/room';
-import { isGroup, type Ends, type Rest, type Row, type Stack, type StackNode, type StackPart } from '../stack/stack';
-import { loadBlock } from './block-io';
+import { isGroup, type Ends, type Row, type Stack, type StackNode, type StackPart } from '../stack/stack';
 import { meetObstacles } from './contacts/meet-obstacles';
 import type { Obstacle } from './contacts/obstacles';
 import type { Moving } from './contacts/passage';
 import type { Population } from './population';
-import { sumAtMiddle, type Before } from './sum-at-middle';
 import { turn } from './turn';
 import type { StepWatcher } from './watcher';
 
@@ -36,8 +34,6 @@ interface Plain {
   readonly stack: Stack;
   readonly block: ParticleBlock;
   readonly room: RowScratch;
-  readonly sums: Sums;
-  readonly before: Before;
 }
 
 const rowsIn = (nodes: readonly StackNode[]): Row[] =>
@@ -50,17 +46,10 @@ const TAKEN_IN = new Set(['acceleration', 'force', 'flow', 'mask']);
 export const isFast = ({ unaccelerated }: StackPart): boolean =>
   rowsIn(unaccelerated).every(({ action, damps }) => TAKEN_IN.has(action.kind) && !damps);
 
-/** What the plain routines sum for a backend, and whether any of it is a velocity of the medium. */
-interface RestPart {
-  readonly part: StackPart;
-  readonly carries: boolean;
-}
-
-/** The rest of a part that its backend does not know; undefined where there is none. */
-function restOf(part: StackPart): RestPart | undefined {
-  if (part.unaccelerated.length === 0) return undefined;
-  const carries = rowsIn(part.unaccelerated).some(({ action }) => action.kind === 'flow');
-  return { part: { ...part, addTo: () => undefined }, carries };
+/** What the plain routines sum for a backend; undefined where it knows everything. */
+function restOf({ unaccelerated }: StackPart): 'pushes' | 'carries' | undefined {
+  if (unaccelerated.length === 0) return undefined;
+  return rowsIn(unaccelerated).some(({ action }) => action.kind === 'flow') ? 'carries' : 'pushes';
 }
 
 /** Steps blocks of particles by a backend, in place, and lets them meet what is in their way. */
@@ -88,7 +77,8 @@ export class FastSteps {
       const count = Math.min(BLOCK, all - start);
       if (obstacles.length > 0)
         for (const name of COLUMNS) this.before[name].set(population.columns[name].subarray(start, start + count));
-      part.step(population, start, count, begin, end, ends, rest && this.sumRest(rest, fast, start));
+      if (rest) this.sumRest(rest, fast, start, count);
+      part.step(population, start, count, begin, end, ends, rest);
       if (looksOn) watcher.after('fields', emitter, start, this.seen(fast, start, count));
       if (obstacles.length > 0 && this.meet(fast, start, count, splits)) ends.lost = true;
       if (looksOn) watcher.after('contact', emitter, start, this.seen(fast, start, count));
@@ -99,11 +89,11 @@ export class FastSteps {
   }
 
   /** Sums what the backend does not know over a block. */
-  private sumRest({ part, carries }: RestPart, { population, emitter, from, to, fps }: FastStep, start: number): Rest {
-    const { stack, block, room, sums, before } = this.plain;
-    loadBlock(block, population, emitter, start, from / fps, to / fps);
-    sumAtMiddle({ stack, block, room, sums, before, begin: from / fps, isBound: false, part });
-    return { acceleration: sums.acceleration, medium: carries ? sums.medium : undefined };
+  private sumRest(rest: 'pushes' | 'carries', fast: FastStep, start: number, count: number): void {
+    const { part, population, emitter, from, to, fps } = fast;
+    const { block, sums } = part.lookAt(population, start, count, from / fps, to / fps);
+    block.emitter = emitter;
+    evaluateRest(this.plain.stack, part, rest === 'carries', block, this.plain.room, sums);
   }
 
   private meet(

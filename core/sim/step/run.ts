@@ -116,8 +116,8 @@ export class Run {
     this.fps = scene.time.fps;
     this.stack = compileStack(scene, assets, { draftFraction: portion.draftFraction, backend });
     this.obstacles = obstaclesOf(scene, assets);
-    const { stack, block, scratch, sums, before } = this;
-    this.fast = new FastSteps({ stack, block, room: scratch, sums, before });
+    const { stack, block, scratch } = this;
+    this.fast = new FastSteps({ stack, block, room: scratch });
     this.origins = emitters.map((emitter): Origin | undefined => {
       if (!emitter.on) return undefined;
       if (!shapes.get(emitter.shape.kind).fromParticles)
