@@ -68,19 +68,79 @@ describe('contacts of particles that the kernel steps', () => {
     for (const run of [...whole, ...parts]) run.end();
   });
 
-  it('leave particles at rest where the plain routines leave them', () => {
+  // Each catches what falls on it, and holds at least a part of that by friction.
+  it.each<readonly [string, readonly Written[], Written]>([
+    ['a floor and a box on it', [floor, { shape: { kind: 'box', width: 1, depth: 1, height: 0.4 } }], {}],
+    [
+      'the lower side of a sheet that leans',
+      [
+        {
+          shape: { kind: 'plane', sides: 'both' },
+          transform: { position: [0, -0.3, 0.2], rotation: [0, 30, 188], scale: 1.5 },
+        },
+      ],
+      {},
+    ],
+    ['a ball that is cut by a floor', [floor, { shape: { kind: 'ball', radius: 1 } }], {}],
+    [
+      'a rod that lies, and one that leans on it',
+      [
+        { shape: { kind: 'rod', radius: 0.7, length: 1 }, transform: { rotation: [90, 0, 0] } },
+        { shape: { kind: 'rod', radius: 0.3, length: 2 }, transform: { rotation: [0, 0, 60] } },
+      ],
+      {},
+    ],
+    [
+      'a container in a container',
+      [
+        { shape: { kind: 'box', width: 6, depth: 6, height: 4, inside: true } },
+        { shape: { kind: 'rod', radius: 3, length: 2, inside: true } },
+      ],
+      {},
+    ],
+    [
+      'a wall that lies, and terrain below it',
+      [
+        {
+          shape: {
+            kind: 'wall',
+            points: [
+              [-1, 0, 0],
+              [1, 0, 0],
+            ],
+          },
+          transform: { position: [0, 0, -0.5], rotation: [90, 0, 0] },
+        },
+        { shape: { kind: 'mesh', mesh: 'm' }, transform: { position: [0, -0.5, 0] } },
+      ],
+      {},
+    ],
+    [
+      'a floor with pores under one that particles touch with their edge',
+      [
+        { ...floor, porosity: 0.5 },
+        { ...floor, bySize: true, transform: { position: [0, -1, 0] } },
+      ],
+      {},
+    ],
+    ['the box of the scene', [], { bounds: { on: true, size: [5, 1.5, 5], centre: [0, 0.5, 0], response: 'bounce' } }],
+  ])('leave particles at rest where the plain routines leave them: on %s', (_name, colliders, more) => {
     const scene = testScene({
+      ...more,
+      meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 12 } }],
       emitter: {
         shape: { kind: 'card', width: 2, depth: 2 },
-        transform: { position: [0, 1, 0] },
+        transform: { position: [0, 1.1, 0] },
         emission: [{ kind: 'burst', count: 300 }],
         birth: { life: 1000, speed: 0 },
       },
       fields: [{ settings: { kind: 'gravity' } }],
-      colliders: [
-        { id: 'f', name: 'Floor', ...floor, response: { kind: 'slide' } },
-        { id: 'b', name: 'Box', shape: { kind: 'box', width: 1, depth: 1, height: 0.4 }, response: { kind: 'slide' } },
-      ],
+      colliders: colliders.map((collider, i) => ({
+        id: `c${i}`,
+        name: `C${i}`,
+        response: { kind: 'slide', tangentialGain: 0.6 },
+        ...collider,
+      })),
     });
     const [fast, plain] = [new Simulation(scene, new Map(), { backend: kernel }), new Simulation(scene, new Map())];
     for (let frame = 0; frame < 48; frame++) {
@@ -88,12 +148,16 @@ describe('contacts of particles that the kernel steps', () => {
       plain.advance();
     }
     const [a, b] = [states([fast]), states([plain])];
+    let resting = 0;
     for (const [id, state] of a) {
       const other = b.get(id)!;
-      // Positions and velocities.
-      for (let k = 0; k < 6; k++) expect(Math.abs(state[k]! - other[k]!)).toBeLessThan(1e-5);
-      expect(Math.hypot(state[3]!, state[4]!, state[5]!)).toBeLessThan(1e-6);
+      const still = Math.hypot(other[3]!, other[4]!, other[5]!) === 0;
+      if (still) resting++;
+      // Positions and velocities; those that still roll are the further apart the longer they do.
+      for (let k = 0; k < 6; k++) expect(Math.abs(state[k]! - other[k]!)).toBeLessThan(still ? 1e-5 : 2e-3);
     }
-    expect(fast.contacts()).toEqual(plain.contacts());
+    expect(resting).toBeGreaterThan(40);
+    const [found, wanted] = [fast.contacts(), plain.contacts()];
+    found.forEach((n, c) => expect(Math.abs(n - wanted[c]!)).toBeLessThanOrEqual(0.002 * wanted[c]!));
   });
 });

@@ -1,5 +1,6 @@
 import type { KernelBackend } from '../core/sim/stack/stack';
 import { Births } from './running/births';
+import { Contacts } from './running/contacts';
 import { startKernel } from './running/memory';
 import { Runner } from './running/runner';
 import { routineOf, partOf } from './planning/stack-part';
@@ -14,11 +15,13 @@ export function makeKernel(): KernelBackend {
   const kernel = startKernel();
   const runner = new Runner(kernel);
   const births = new Births(kernel);
+  const contacts = new Contacts(kernel, runner);
   return {
     // A pull is a few sums: bringing its places here and back takes longer.
     routine: (descriptor) =>
       descriptor.kind === 'same' || descriptor.kind === 'pull' ? undefined : routineOf(runner, descriptor),
     births: (descriptor) => births.routineOf(descriptor),
+    contacts,
     partOf: (stack, emitter) => partOf(runner, stack, emitter),
     room: kernel.room,
   };

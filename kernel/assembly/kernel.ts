@@ -2,5 +2,6 @@
 // in memory (program.ts; kernel/encoding/program.ts writes it).
 export { prepare } from './numbers';
 export { spawn } from './births';
+export { remember, sift, span } from './contacts';
 export { look } from './others';
 export { step, sum } from './step';

@@ -40,7 +40,7 @@ export const BEGIN: usize = 128;
 export const END: usize = 136;
 export const DYING: usize = 144;
 export const SETTLED: usize = 148;
-/** Where what others sum of a block stands, in doubles, 0 for nothing: acceleration, then velocity of the medium; whether there is any of that. */
+/** Where what others sum of a block stands, in doubles, 0 for nothing: acceleration, then velocity of the medium, if there is any. */
 export const EXTRA: usize = 152;
 export const EXTRA_CARRIES: usize = 156;
 /** The middle of the step, seconds, in doubles. */
@@ -49,6 +49,19 @@ export const MIDDLE: usize = 160;
 export const LOOKED: usize = 168;
 /** From one column of a block in doubles to the next. */
 export const DOUBLES: usize = 8192;
+/** Where the columns of a block before its step stand: x, y, z, vx, vy, vz. */
+export const REMEMBERED: usize = 172;
+/** From one of those columns to the next. */
+export const FLOATS: usize = 4096;
+/** Where its spans before and after it stand. */
+export const SPANS: usize = 176;
+/** Bodies that it may meet, and how many. */
+export const BODIES: usize = 180;
+export const BODY_COUNT: usize = 184;
+/** The list of particles that may meet them. */
+export const OPEN: usize = 188;
+/** Frames that the step lasts, in doubles. */
+export const FRAMES: usize = 192;
 /** Words of the head of a program: where its rows begin and end; sums that are the same for all; whether any row carries, and anything slows by the square. */
 export const ROWS: usize = 0;
 export const ROWS_END: usize = 1;

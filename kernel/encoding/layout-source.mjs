@@ -1,6 +1,6 @@
 // The memory of the kernel, written once: where things lie, in bytes, and the words of its programs, four bytes each.
 // `npm run kernel` makes kernel/encoding/layout.ts for the page and for Node.js, and kernel/assembly/layout.ts and
-// births-layout.ts for the kernel itself.
+// its neighbours for the kernel itself.
 
 /** Bytes from one column of a piece to the next. */
 const COLUMN = 512;
@@ -98,7 +98,7 @@ export const program = [
     'EXTRA',
     152,
     'EXTRA',
-    'Where what others sum of a block stands, in doubles, 0 for nothing: acceleration, then velocity of the medium; whether there is any of that.',
+    'Where what others sum of a block stands, in doubles, 0 for nothing: acceleration, then velocity of the medium, if there is any.',
   ),
   byte('EXTRA_CARRIES', 156, 'EXTRA_CARRIES'),
   byte('MIDDLE', 160, 'MIDDLE', 'The middle of the step, seconds, in doubles.'),
@@ -109,6 +109,13 @@ export const program = [
     'Where a block stands as others see it, in doubles: x, y, z, vx, vy, vz, mass, drag, life, time, step, age; x, y, z before.',
   ),
   byte('DOUBLES', 8192, undefined, 'From one column of a block in doubles to the next.'),
+  byte('REMEMBERED', 172, 'REMEMBERED', 'Where the columns of a block before its step stand: x, y, z, vx, vy, vz.'),
+  byte('FLOATS', 4096, undefined, 'From one of those columns to the next.'),
+  byte('SPANS', 176, 'SPANS', 'Where its spans before and after it stand.'),
+  byte('BODIES', 180, 'BODIES', 'Bodies that it may meet, and how many.'),
+  byte('BODY_COUNT', 184, 'BODY_COUNT'),
+  byte('OPEN', 188, 'OPEN', 'The list of particles that may meet them.'),
+  byte('FRAMES', 192, 'FRAMES', 'Frames that the step lasts, in doubles.'),
   word(
     'ROWS',
     0,
@@ -193,6 +200,37 @@ export const births = [
   word('WORDS', 52, 'BIRTHS.size'),
 ];
 
+export const contacts = [
+  byte(
+    'BODY',
+    256,
+    'BODY.bytes',
+    'A body that particles may meet, bytes: its kind, flags, and contacts; then doubles.',
+  ),
+  byte('SORT', 0, 'BODY.sort'),
+  byte('TRAITS', 4, 'BODY.traits'),
+  byte('CONTACTS', 8, 'BODY.contacts', 'How many have been put to rest on it.'),
+  byte('PLACE', 16, 'BODY.place', 'Its position, its rotation by rows, its scale.'),
+  byte('TURN', 40),
+  byte('SCALE', 112),
+  byte('HALF', 120, 'BODY.half', 'Half of its thickness in its own scale; friction of what lies on it.'),
+  byte('GRIP', 128),
+  byte(
+    'NUMBERS',
+    136,
+    'BODY.numbers',
+    'Half widths, or radius and half length; or the corners of all it may be met in.',
+  ),
+  whole('PLANE', 0, 'BODIES_OF.plane', 'Kinds of bodies.'),
+  whole('BOX', 1, 'BODIES_OF.box'),
+  whole('BALL', 2, 'BODIES_OF.ball'),
+  whole('ROD', 3, 'BODIES_OF.rod'),
+  whole('EXTENT', 4, 'BODIES_OF.extent', 'A body that is met nowhere but in its extent.'),
+  whole('ANY', 5, 'BODIES_OF.any', 'A body that may be met anywhere.'),
+  whole('TURNED_IN', 1, 'TRAITS.turnedIn', 'A container; a plane that is met from both sides.'),
+  whole('RESTS', 2, 'TRAITS.rests', 'Particles lie on it as long as friction holds them.'),
+];
+
 /** Constants that the kernel itself has no use for. */
 export const page = [
   word('HEAD_SIZE', 16, 'HEAD.size'),
@@ -212,7 +250,7 @@ const assembly = (entries) =>
 
 /** kernel/encoding/layout.ts: numbers, and groups of numbers by name. */
 function layout() {
-  const known = [...program, ...births, ...page].filter(({ page: name }) => name);
+  const known = [...program, ...births, ...contacts, ...page].filter(({ page: name }) => name);
   const groups = new Map();
   let text = MADE;
   for (const entry of known) {
@@ -231,5 +269,6 @@ function layout() {
 export const layouts = () => ({
   'kernel/encoding/layout.ts': layout(),
   'kernel/assembly/layout.ts': assembly(program),
+  'kernel/assembly/contacts-layout.ts': assembly(contacts),
   'kernel/assembly/births-layout.ts': assembly(births.filter(({ name }) => name !== 'WORDS')),
 });

@@ -16,13 +16,24 @@ export const BIRTH = 9;
 export const BEGIN = 128;
 export const DYING = 144;
 export const SETTLED = 148;
-/** Where what others sum of a block stands, in doubles, 0 for nothing: acceleration, then velocity of the medium; whether there is any of that. */
+/** Where what others sum of a block stands, in doubles, 0 for nothing: acceleration, then velocity of the medium, if there is any. */
 export const EXTRA = 152;
 export const EXTRA_CARRIES = 156;
 /** The middle of the step, seconds, in doubles. */
 export const MIDDLE = 160;
 /** Where a block stands as others see it, in doubles: x, y, z, vx, vy, vz, mass, drag, life, time, step, age; x, y, z before. */
 export const LOOKED = 168;
+/** Where the columns of a block before its step stand: x, y, z, vx, vy, vz. */
+export const REMEMBERED = 172;
+/** Where its spans before and after it stand. */
+export const SPANS = 176;
+/** Bodies that it may meet, and how many. */
+export const BODIES = 180;
+export const BODY_COUNT = 184;
+/** The list of particles that may meet them. */
+export const OPEN = 188;
+/** Frames that the step lasts, in doubles. */
+export const FRAMES = 192;
 /** The program: its head, its rows, the octaves of its noises. */
 export const PROGRAM = 25600;
 export const PROGRAM_END = 196608;
@@ -105,4 +116,31 @@ export const BIRTHS = {
   numbers: 27,
   cone: 47,
   size: 52,
+} as const;
+
+/** A body that particles may meet, bytes: its kind, flags, and contacts; then doubles. */
+export const BODY = {
+  bytes: 256,
+  sort: 0,
+  traits: 4,
+  contacts: 8,
+  place: 16,
+  half: 120,
+  numbers: 136,
+} as const;
+
+/** Kinds of bodies. */
+export const BODIES_OF = {
+  plane: 0,
+  box: 1,
+  ball: 2,
+  rod: 3,
+  extent: 4,
+  any: 5,
+} as const;
+
+/** A container; a plane that is met from both sides. */
+export const TRAITS = {
+  turnedIn: 1,
+  rests: 2,
 } as const;

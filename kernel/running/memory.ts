@@ -17,6 +17,10 @@ interface Routines {
   step(program: number, count: number): number;
   /** Writes up to a block of particles as the plain routines sum them; see others.ts. */
   look(count: number): void;
+  /** Contacts of up to a block of particles; see contacts.ts. */
+  remember(count: number): void;
+  span(count: number, isAfter: number): void;
+  sift(count: number): number;
   /** Columns of so many newborn particles; see births.ts. */
   spawn(count: number): void;
 }

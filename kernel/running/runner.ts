@@ -116,6 +116,28 @@ export class Runner {
     }
   }
 
+  /**
+   * Points the kernel to the block that begins at a slot, or to a copy of it where that stands elsewhere; a step of it
+   * begins at a time, seconds.
+   */
+  pointTo(population: Population, start: number, begin = 0): BlockViews {
+    const block = blockAt(this.kernel, population, start);
+    this.times[0] = begin;
+    if (!block.places) this.copied(block);
+    this.pointers.set(block.places ?? this.block.places);
+    return block;
+  }
+
+  /** Takes places and velocities back from a copy of a block. */
+  putBack({ floats, places }: BlockViews): void {
+    if (places) return;
+    for (let c = 0; c < CHANGED; c++) {
+      const to = floats[c]!;
+      const from = this.block.floats[c]!;
+      to.set(to.length === BLOCK ? from : from.subarray(0, to.length));
+    }
+  }
+
   /** The step of so many particles, up to a block, from a slot on. */
   step(programs: Programs, { population, start, count, begin, end, rest }: Stepped, ends: Ends): void {
     const block = blockAt(this.kernel, population, start);
@@ -135,20 +157,14 @@ export class Runner {
     for (let i = 0; i < dead; i++) ends.dead.push(start + this.dying[i]!);
     for (const one of late) this.stepOne(programs, one, end, rest, floats, ends);
     this.rest[0] = 0;
-    for (let c = 0; !places && c < CHANGED; c++) {
-      const to = block.floats[c]!;
-      to.set(to.length === BLOCK ? floats[c]! : floats[c]!.subarray(0, to.length));
-    }
+    this.putBack(block);
   }
 
   /** A block of particles as others sum them; `middle` is the middle of the step, seconds. */
   lookAt(population: Population, start: number, count: number, begin: number, end: number, middle: number): Looked {
-    const block = blockAt(this.kernel, population, start);
-    this.times[0] = begin;
+    this.pointTo(population, start, begin);
     this.times[1] = end;
     this.middle[0] = middle;
-    if (!block.places) this.copied(block);
-    this.pointers.set(block.places ?? this.block.places);
     this.kernel.run.look(count);
     const { looked } = this;
     looked.block.count = count;

@@ -34,6 +34,7 @@ export const ball = defineColliderShape({
     }, within);
     return {
       hit,
+      descriptor: { kind: 'ball', radius, within },
       isClear({ distances: [nearest, farthest] }, half) {
         return within ? farthest < radius - half : nearest > radius + half;
       },

@@ -35,6 +35,7 @@ export const box = defineColliderShape({
     const meet = within ? meetContainer : meetBox;
     const [a, b, h] = [triple(), triple(), triple()];
     return {
+      descriptor: { kind: 'box', halves: [width / 2, height / 2, depth / 2], within },
       isClear(span, half) {
         const thick = sign * half;
         const [x, y, z] = [width / 2 + thick, height / 2 + thick, depth / 2 + thick];

@@ -3,6 +3,7 @@ import type { Kind } from '../../document/registry';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
 import type { Span } from '../../lib/geometry/span';
 import type { Outline, SizeHandle } from '../../lib/geometry/outline';
+import type { BodyDescriptor } from '../contracts/body-descriptor';
 import type { Resources } from '../emitter-shapes/shape';
 
 /** Where a particle's way meets a surface, in the collider's own frame; written in place. */
@@ -42,6 +43,8 @@ export interface Body {
    * once.
    */
   isClear(span: Span, half: number): boolean;
+  /** Undefined where it deforms. */
+  readonly descriptor?: BodyDescriptor | undefined;
   /** For a mesh that deforms: brings it from its pose at one time to that of another, in seconds. */
   pose?(from: number, to: number): void;
   /** For a mesh that deforms: displacement of a face from the first pose to the second, into x, y, z. */

@@ -67,6 +67,7 @@ function bodyOfMesh(mesh: TriangleMesh): Body {
   const shift = new Float64Array(3);
   const extent = swept?.extent ?? new Span().clear().includePoints(mesh.positions);
   return {
+    descriptor: swept ? undefined : { kind: 'extent', extent, times: SLANT },
     isClear: (span, half) => span.isApart(extent, SLANT * half + (swept?.farthest ?? 0)),
     hit(ax, ay, az, bx, by, bz, half, hit) {
       if (swept) {

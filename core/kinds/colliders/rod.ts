@@ -45,6 +45,7 @@ export const rod = defineColliderShape({
     }, within);
     return {
       hit,
+      descriptor: { kind: 'rod', radius, half, within },
       isClear(span, thick) {
         if (!within) return span.isBeside(radius + thick, half + radius + thick, radius + thick);
         // A square within the round of its middle part.

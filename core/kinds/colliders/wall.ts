@@ -71,6 +71,7 @@ export const wall = defineColliderShape({
     return {
       // Ends of its sides reach out by half of its thickness along them and across.
       isClear: (span, half) => span.isApart(extent, 2 * half),
+      descriptor: { kind: 'extent', extent, times: 2 },
       hit(ax, ay, az, bx, by, bz, half, hit) {
         let first = Infinity;
         let [nx, ny, nz, push] = [0, 0, 0, 0];

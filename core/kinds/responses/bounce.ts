@@ -42,6 +42,8 @@ export const bounce = defineResponse({
     // Slow, it lies: its slip in four substeps is that of a frame
     { values: { tangentialGain: 0.0625 }, impact: { resting: true, frames: 0.25 }, rebound: { away: 0, along: 0.5 } },
   ],
+  grip: ({ tangentialGain, tangentialVariation }) =>
+    tangentialVariation > 0 ? undefined : Math.max(0, 1 - tangentialGain),
   compile(values) {
     const { restitution, restitutionVariance, tangentialGain, tangentialVariation } = values;
     return (impact, rebound) => {

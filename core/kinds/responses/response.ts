@@ -40,6 +40,8 @@ export interface ResponseExample<V = Values> {
 /** What a surface does to the particles that hit it. */
 export interface ResponseKind<V = Values> extends Kind {
   compile(values: V): (impact: Impact, rebound: Rebound) => void;
+  /** The friction of all particles that lie still; undefined where they differ, or none does. */
+  grip?(values: V): number | undefined;
   /** Rebounds worked out by hand. */
   readonly examples: readonly ResponseExample<V>[];
 }

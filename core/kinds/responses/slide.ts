@@ -28,6 +28,8 @@ export const slide = defineResponse({
       rebound: { fate: 'goes on', away: 0, along: 0.9, grip: 0.19 },
     },
   ],
+  grip: ({ tangentialGain, tangentialVariation }) =>
+    tangentialVariation > 0 ? undefined : Math.max(0, 1 - tangentialGain),
   compile(values) {
     const { tangentialGain, tangentialVariation } = values;
     return (impact, rebound) => {

@@ -8,6 +8,7 @@ import type { RuleKind } from '../../kinds/group-rules/rule';
 import type { ParticleBlock } from '../../lib/particle-block';
 import type { BirthDescriptor, BirthRoutine } from '../step/birth-descriptor';
 import type { ColumnRoom } from '../step/column-room';
+import type { FastContacts } from '../step/contacts/fast-contacts';
 import type { Population } from '../step/population';
 import type { NeighbourGrid } from './neighbour-grid';
 import type { CompiledWeight } from './weight';
@@ -143,6 +144,8 @@ export interface KernelBackend {
   routine(descriptor: KernelDescriptor): FieldRoutine | undefined;
   /** Where and how particles of an emitter begin. */
   births(descriptor: BirthDescriptor): BirthRoutine;
+  /** What it does of the contacts of particles that it has stepped. */
+  readonly contacts: FastContacts;
   /** What it does of a stack that is placed. */
   partOf(stack: Stack, emitter: number): StackPart;
   /**

@@ -3,6 +3,7 @@ import { BLOCK, type ParticleBlock } from '../../lib/particle-block';
 import { evaluateRest } from '../stack/evaluate';
 import type { RowScratch } from '../stack/room';
 import { isGroup, type Ends, type Row, type Stack, type StackNode, type StackPart } from '../stack/stack';
+import type { FastContacts } from './contacts/fast-contacts';
 import { meetObstacles } from './contacts/meet-obstacles';
 import type { Obstacle } from './contacts/obstacles';
 import type { Moving } from './contacts/passage';
@@ -15,6 +16,7 @@ const COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz'] as const;
 /** A step of the particles of one emitter that a backend does whole. */
 export interface FastStep {
   readonly part: StackPart;
+  readonly contacts: FastContacts;
   readonly population: Population;
   readonly emitter: number;
   /** Empty where nothing is in the way. */
@@ -54,7 +56,6 @@ function restOf({ unaccelerated }: StackPart): 'pushes' | 'carries' | undefined 
 
 /** Steps blocks of particles by a backend, in place, and lets them meet what is in their way. */
 export class FastSteps {
-  private readonly before = recordBy(COLUMNS, () => new Float32Array(BLOCK));
   private readonly after = recordBy(COLUMNS, () => new Float32Array(BLOCK));
 
   constructor(private readonly plain: Plain) {}
@@ -64,7 +65,7 @@ export class FastSteps {
    * them. Undefined where it was stopped: the run must not be used again. `ends` gets what comes to an end.
    */
   step(fast: FastStep, ends: Ends): number | undefined {
-    const { part, population, emitter, obstacles, from, to, fps, watcher, stopped } = fast;
+    const { part, contacts, population, emitter, obstacles, from, to, fps, watcher, stopped } = fast;
     const [begin, end] = [from / fps, to / fps];
     const looksOn = watcher !== undefined && obstacles.length > 0;
     const splits = obstacles.some(({ collider }) => collider?.split);
@@ -75,12 +76,11 @@ export class FastSteps {
     for (let start = BLOCK * Math.floor((all - 1) / BLOCK); start >= 0; start -= BLOCK) {
       if (stopped()) return undefined;
       const count = Math.min(BLOCK, all - start);
-      if (obstacles.length > 0)
-        for (const name of COLUMNS) this.before[name].set(population.columns[name].subarray(start, start + count));
+      const before = obstacles.length > 0 ? contacts.remember({ population, start, count }) : undefined;
       if (rest) this.sumRest(rest, fast, start, count);
       part.step(population, start, count, begin, end, ends, rest);
       if (looksOn) watcher.after('fields', emitter, start, this.seen(fast, start, count));
-      if (obstacles.length > 0 && this.meet(fast, start, count, splits)) ends.lost = true;
+      if (before && this.meet(fast, before, start, count, splits)) ends.lost = true;
       if (looksOn) watcher.after('contact', emitter, start, this.seen(fast, start, count));
       if (population.turns) turn(population, this.seen(fast, start, count), start, fast.turnsByWay);
     }
@@ -97,18 +97,20 @@ export class FastSteps {
   }
 
   private meet(
-    { population, emitter, obstacles, from, to, fps }: FastStep,
+    { contacts, population, emitter, obstacles, from, to, fps }: FastStep,
+    before: Moving,
     start: number,
     count: number,
     splits: boolean,
   ): boolean {
+    const block = { population, start, count };
     return meetObstacles({
       obstacles,
       emitter,
       population,
       start,
       count,
-      before: this.before,
+      before,
       after: this.afterOf(population, splits, start, count),
       put(i, position, velocity) {
         // Pieces of splits may have given the population other columns.
@@ -121,6 +123,8 @@ export class FastSteps {
         vy[slot] = velocity[1]!;
         vz[slot] = velocity[2]!;
       },
+      spans: () => contacts.spans(block),
+      sift: (near) => contacts.sift(block, near, from, to, fps),
       fps,
       from,
       to,

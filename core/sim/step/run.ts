@@ -249,16 +249,15 @@ export class Run {
     const { watcher } = this;
     watcher?.begin(population, emitter, begin, end);
     const meets = this.obstacles.length > 0 && !bodies;
-    const part = this.stack.backend?.partOf(this.stack, emitter);
+    const { backend } = this.stack;
+    const part = backend?.partOf(this.stack, emitter);
     const turnsByWay = this.scene.emitters[emitter]!.birth.spinUnit === 'metre';
     let stepped: number | undefined = 0;
-    if (part && !bodies && this.onlyFields && isFast(part)) {
+    if (backend && part && !bodies && this.onlyFields && isFast(part)) {
       const ends: Ends = { dead: [], lost: false };
-      const { fps, obstacles } = this;
-      stepped = this.fast.step(
-        { part, population, emitter, obstacles, from, to, fps, turnsByWay, watcher, stopped },
-        ends,
-      );
+      const motion = { population, emitter, from, to, fps: this.fps, turnsByWay };
+      const { contacts } = backend;
+      stepped = this.fast.step({ part, contacts, ...motion, obstacles: this.obstacles, watcher, stopped }, ends);
       if (stepped === undefined) return false;
       // What is added behind them is stepped below, and may come to its end.
       if (stepped < population.count) ends.lost = true;

@@ -87,8 +87,14 @@ function carryHeld({ before, from, to, fps, put }: Passage, i: number, { motion,
 export function meetObstacles(passage: Passage): boolean {
   const { obstacles, population, start, count, exempt } = passage;
   const near = obstaclesNear(passage);
-  if (!near && !hasHeld(passage)) return false;
+  const holds = hasHeld(passage);
+  if (!near && !holds) return false;
   let ended = false;
+  const open = near && !holds ? passage.sift?.(near) : undefined;
+  if (near && open) {
+    for (const i of open) if (moveParticle(passage, near, i)) ended = true;
+    return ended;
+  }
   for (let i = 0; i < count; i++) {
     const slot = start + i;
     const held = population.held[slot]!;

@@ -25,6 +25,8 @@ export interface Obstacle {
   readonly body: Body;
   readonly motion: Motion;
   readonly respond: (impact: Impact, rebound: Rebound) => void;
+  /** Friction of what lies still on it; undefined where that is not the same for all. */
+  readonly grip: number | undefined;
   /** Undefined for the scene box, which neither splits nor lets pass. */
   readonly collider: Collider | undefined;
   /** 32-bit stream for its own randomness. */
@@ -48,12 +50,13 @@ export interface Obstacle {
 }
 
 /** What of a collider hangs on its numbers. */
-type Made = Pick<Obstacle, 'body' | 'respond' | 'collider' | 'half' | 'bySize' | 'hits'>;
+type Made = Pick<Obstacle, 'body' | 'respond' | 'grip' | 'collider' | 'half' | 'bySize' | 'hits'>;
 
 function obstacleOf(scene: Scene, collider: Collider, assets: Assets): Obstacle {
   const make = (now: Collider): Made => ({
     body: colliderShapes.get(now.shape.kind).body(now.shape, resourcesOf(scene, assets)),
     respond: responses.get(now.response.kind).compile(now.response),
+    grip: responses.get(now.response.kind).grip?.(now.response),
     collider: now,
     half: Math.max(THINNEST, now.thickness) / 2,
     bySize: now.bySize,
@@ -95,6 +98,7 @@ function sceneBox({ bounds, emitters }: Scene, resources: Resources): Obstacle[]
     body,
     motion,
     respond: responses.get(bounds.response).compile(responses.defaults(bounds.response)),
+    grip: responses.get(bounds.response).grip?.(responses.defaults(bounds.response)),
     collider: undefined,
     gate: () => true,
     open: true,

@@ -1,3 +1,4 @@
+import type { Span } from '../../../lib/geometry/span';
 import type { Population } from '../population';
 import type { Obstacle } from './obstacles';
 
@@ -29,6 +30,10 @@ export interface Passage {
   readonly fps: number;
   readonly from: number;
   readonly to: number;
+  /** Spans of the places before and after, where they are known. */
+  readonly spans?: (() => readonly [began: Span, ended: Span]) | undefined;
+  /** Settles particles that lie still, and gives the places of those that may meet something; undefined where it can’t. */
+  readonly sift?: ((near: readonly Obstacle[]) => Uint32Array | undefined) | undefined;
   /** True for particles, by number, that meet nothing. */
   readonly exempt?: ((id: number) => boolean) | undefined;
 }

@@ -6,7 +6,7 @@ import type { Moving, Passage } from './passage';
 /** More than the rounding of places and turns comes to, metres. */
 const CAUTION = 1e-5;
 
-const [began, ended] = [new Span(), new Span()];
+const spans = [new Span(), new Span()] as const;
 const [local, other] = [new Span(), new Span()];
 
 /** Writes the least and the greatest of the first entries of a column. */
@@ -26,6 +26,13 @@ function spanOfBlock({ x, y, z }: Moving, count: number, out: Span): void {
   spanOf(x, count, 0, out);
   spanOf(y, count, 1, out);
   spanOf(z, count, 2, out);
+}
+
+/** The spans of the places of a block before and after. */
+function spansOf({ before, after, count }: Passage): readonly [Span, Span] {
+  spanOfBlock(before, count, spans[0]);
+  spanOfBlock(after, count, spans[1]);
+  return spans;
 }
 
 /** The largest radius of the particles of a block, metres. */
@@ -67,10 +74,9 @@ const near: Obstacle[] = [];
  * end are left out. Undefined where there is no such obstacle. It holds until it is asked for again.
  */
 export function obstaclesNear(passage: Passage): readonly Obstacle[] | undefined {
-  const { obstacles, emitter, before, after, count } = passage;
+  const { obstacles, emitter } = passage;
   near.length = 0;
-  spanOfBlock(before, count, began);
-  spanOfBlock(after, count, ended);
+  const [began, ended] = passage.spans?.() ?? spansOf(passage);
   let radius: number | undefined;
   let newborns: boolean | undefined;
   for (const obstacle of obstacles) {
