@@ -10,7 +10,7 @@ import { snapshot } from './frame';
 /**
  * The engine that made these sums. Whoever changes the bits of a run gives it another number, and takes the sums anew.
  */
-const VERSION = 10;
+const VERSION = 11;
 
 const FRAMES = 12;
 
@@ -19,12 +19,12 @@ const SUMS: Readonly<Record<string, { readonly kernel: string; readonly plain: s
   'vent-plume': { kernel: 'baa1221c7daf0455', plain: 'c1c3c502b8e69eaa' },
   'lantern-swarm': { kernel: 'd11a40a31c36bf63', plain: '63a721672d5c2405' },
   'lander-touchdown': { kernel: '02c73c0c48ce4db1', plain: 'c9bf4e256219fc56' },
-  'sediment-fall': { kernel: '6f84dc36e3d1a526', plain: '33347b2ad242d1ac' },
+  'sediment-fall': { kernel: 'f1c139ab2f5b7e54', plain: '4bd9e66b31d2c9a9' },
   letters: { kernel: '889659eebf0198c1', plain: '97a1053ae3247259' },
   'chart-in-relief': { kernel: 'b611ef531fb3844c', plain: 'b935c931b4af080b' },
   'cable-run': { kernel: 'c3ebc619863d2d08', plain: '2d5d11a71d116be4' },
   'sonar-membrane': { kernel: '047a126cba6dad7f', plain: '86e17b2eb850f549' },
-  'kelp-stand': { kernel: '5eae112819b7bd25', plain: '710077ee5c07c4ec' },
+  'kelp-stand': { kernel: '91f320cc3ec5a6eb', plain: 'c13935d96abbfe37' },
 };
 
 function sumOf(run: Simulation): string {

@@ -27,7 +27,7 @@ import type {
 /** What a scene file calls itself. */
 export const SCENE_FORMAT = 'bathyclast-scene';
 /** The version this program writes. Older ones are migrated, newer ones refused. */
-export const SCENE_VERSION = 3;
+export const SCENE_VERSION = 4;
 
 /**
  * Most things of each sort: in a scene, but for amounts, masks and further looks (of one emitter) and keys (of one

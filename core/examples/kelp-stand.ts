@@ -19,7 +19,7 @@ const LAMP = {
 /** Weed on the sea bed that a moving current bends and lets go of again, and what drifts through it. */
 export const kelpStand: Written = {
   format: 'bathyclast-scene',
-  version: 3,
+  version: 4,
   name: 'Kelp stand',
   seed: 33,
   time: { fps: 24, first: 0, last: 191, preRoll: 60, substeps: 2 },
@@ -114,7 +114,7 @@ export const kelpStand: Written = {
       seed: 1,
       transform: { position: [0, -0.2, 0] },
       shape: { kind: 'mesh', mesh: 'bed' },
-      masks: [{ kind: 'noise', size: 1.7, low: 0.52, high: 1, ramp: 0.1, seed: 4 }],
+      masks: [{ kind: 'noise', size: 1.7, low: 0.52, high: 1, lowRamp: 0.1, seed: 4 }],
       emission: [{ kind: 'burst', timing: 'start', count: 240 }],
       birth: {
         immortal: true,
@@ -162,7 +162,7 @@ export const kelpStand: Written = {
       seed: 2,
       transform: { position: [0, -0.2, 0] },
       shape: { kind: 'mesh', mesh: 'bed' },
-      masks: [{ kind: 'noise', size: 0.9, low: 0.45, high: 1, ramp: 0.15, seed: 9 }],
+      masks: [{ kind: 'noise', size: 0.9, low: 0.45, high: 1, lowRamp: 0.15, seed: 9 }],
       emission: [{ kind: 'burst', timing: 'start', count: 700 }],
       birth: { immortal: true, speed: 0, spread: 16, size: 0.022, sizeVariance: 0.008, drag: 1.2 },
       body: {

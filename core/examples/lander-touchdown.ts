@@ -3,7 +3,7 @@ import type { Written } from '../scene/read';
 /** A lander comes down on the bed: its jets blow silt aside, grains bounce and break, and a ring of dust goes out. */
 export const landerTouchdown: Written = {
   format: 'bathyclast-scene',
-  version: 3,
+  version: 4,
   name: 'Lander touchdown',
   seed: 5,
   time: { fps: 24, first: 0, last: 120, preRoll: 0 },
@@ -85,7 +85,7 @@ export const landerTouchdown: Written = {
       seed: 1,
       transform: { position: [0, -0.1, 0] },
       shape: { kind: 'disc', radius: 1.7 },
-      masks: [{ kind: 'noise', size: 0.5, octaves: 3, low: 0.42, high: 1, ramp: 0.2, seed: 4 }],
+      masks: [{ kind: 'noise', size: 0.5, octaves: 3, low: 0.42, high: 1, lowRamp: 0.2, seed: 4 }],
       emission: [
         { kind: 'burst', frame: 36, count: 5000, variance: 500 },
         { kind: 'rate', rate: 2600, timing: 'random' },

@@ -9,7 +9,7 @@ const MOUNT = { position: [0, -0.6, 0] } as const;
  */
 export const sedimentFall: Written = {
   format: 'bathyclast-scene',
-  version: 3,
+  version: 4,
   name: 'Sediment fall',
   seed: 11,
   time: { fps: 24, first: 0, last: 120, preRoll: 120 },
@@ -90,9 +90,9 @@ export const sedimentFall: Written = {
       transform: MOUNT,
       shape: { kind: 'mesh', mesh: 'mount' },
       masks: [
-        { kind: 'height', low: -0.4, high: 1.5, ramp: 0.3 },
-        { kind: 'hollows', width: 1.1, low: 0.01, high: 5, ramp: 0.05 },
-        { kind: 'slope', low: 0, high: 48, ramp: 14 },
+        { kind: 'height', low: -0.4, high: 1.5, lowRamp: 0.3, highRamp: 0.3 },
+        { kind: 'hollows', width: 1.1, low: 0.01, high: 5, lowRamp: 0.05 },
+        { kind: 'slope', low: 0, high: 48, highRamp: 14 },
       ],
       emission: [{ kind: 'burst', timing: 'start', count: 14000 }],
       birth: { immortal: true, speed: 0, size: 0.022, sizeVariance: 0.01, mass: 5, drag: 0.2 },

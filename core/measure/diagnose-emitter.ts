@@ -7,19 +7,14 @@ import { gateOf } from '../scene/gate-of';
 import { clockIn, lastSceneFrame } from '../scene/scene-clock';
 import { dialsOf } from '../document/dials';
 import { length, mapVector, vectorBy } from '../lib/math/vector';
-import { streamOf, uniform } from '../lib/random/lookup';
 import type { Assets } from '../document/assets';
 import type { Emitter, Scene } from '../document/scene';
 import { resourcesOf } from '../scene/resources';
 import { shapes } from '../kinds/emitter-shapes';
-import { birthPlace } from '../kinds/emitter-shapes/shape';
 import { countersOf, startFrame } from '../sim/step/counters';
-import { maskOf } from '../sim/step/spawner';
+import { keptByMasks } from './kept-by-masks';
 import type { Bounds } from './meters';
 import type { Diagnosis } from './diagnosis';
-
-/** Places that are tried to see whether masks leave any. */
-const TRIED = 2000;
 
 function changed(emitter: Emitter, change: (emitter: Emitter) => Partial<Emitter>): (scene: Scene) => Scene {
   return (scene) => ({
@@ -81,19 +76,6 @@ function emissionDiagnosis(scene: Scene, emitter: Emitter): Diagnosis | undefine
     words: 'its burst lies outside the simulated frames',
     fix: { label: 'Burst at the start', change: changed(emitter, () => ({ emission })) },
   };
-}
-
-/** Whether masks refuse every place of an emitter's shape that is tried. */
-function allMasked(scene: Scene, emitter: Emitter, assets: Assets): boolean {
-  if (emitter.masks.length === 0) return false;
-  const resources = resourcesOf(scene, assets);
-  const shape = shapes.get(emitter.shape.kind);
-  const sample = shape.sampler(emitter.shape, resources);
-  const mask = maskOf(scene, emitter, streamOf(scene.seed, emitter.seed), resources, shape)!;
-  const place = birthPlace();
-  for (let k = 1; k <= TRIED; k++)
-    if (sample({ pick: (n) => uniform(3, k, n), k, time: 0 }, place) && mask(place, 0) > 0) return false;
-  return true;
 }
 
 /** Whether all of a box lies behind the shot camera. */
@@ -170,7 +152,7 @@ export function whyUnseen(
   if (!shape.fromParticles) {
     const amount = emissionDiagnosis(scene, emitter);
     if (amount) return amount;
-    if (bounds.count === 0 && allMasked(scene, emitter, assets))
+    if (bounds.count === 0 && keptByMasks(scene, emitter, assets)?.places === 0)
       return {
         code: 'masked',
         words: 'its masks reject every birth',

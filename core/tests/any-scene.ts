@@ -47,7 +47,7 @@ export const anyScene = fc
       emitter: {
         seed,
         shape: { kind: 'ball', radius: 1 },
-        masks: [{ kind: mask, low: -0.5, high: 0.9, ramp: 0.2 }],
+        masks: [{ kind: mask, low: -0.5, high: 0.9, lowRamp: 0.2, highRamp: 0.1 }],
         emission: [
           { kind: 'rate', rate },
           { kind: 'burst', count: 60 },

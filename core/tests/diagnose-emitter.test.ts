@@ -54,12 +54,7 @@ describe('why nothing appears, in words with a fix that works', () => {
       {},
       /^its burst lies outside the simulated frames$/,
     ],
-    [
-      'masked out everywhere',
-      { masks: [{ kind: 'height', low: 50, high: 60, ramp: 0 }] },
-      {},
-      /^its masks reject every birth$/,
-    ],
+    ['masked out everywhere', { masks: [{ kind: 'height', low: 50, high: 60 }] }, {}, /^its masks reject every birth$/],
     ['size 0', { birth: { life: 5, size: 0 } }, {}, /^size 0$/],
     ['life 0', { birth: { life: 0 } }, {}, /^life 0$/],
     ['opacity 0', { look: { kind: 'point', opacity: 0 } }, {}, /^opacity 0$/],

@@ -39,7 +39,8 @@ describe('saved scenes of older versions', () => {
     const run = runTo(scene, 6);
     // Counts, and where the middle of each emitter’s particles is, as version 2 itself printed them: its steps were of
     // first order, so that places are alike to some centimetres.
-    expect(run.populations.map((p) => p.count)).toEqual([76, 480, 0, 30, 480, 0, 30, 0, 0, 30, 368, 0, 30, 231]);
+    // The ninth emitter’s mask takes slopes from 0° to 30°: the flat was left bare by its ramp at 0°.
+    expect(run.populations.map((p) => p.count)).toEqual([76, 480, 0, 30, 480, 0, 30, 0, 30, 30, 368, 0, 30, 231]);
     const middles: Readonly<Record<number, readonly number[]>> = {
       0: [0.8787, 0.1305, 0],
       1: [-0.0147, 0.5278, 0],
@@ -57,6 +58,34 @@ describe('saved scenes of older versions', () => {
         expect(Math.abs(mean - middle[k]!)).toBeLessThan(0.02);
       }
     }
+  });
+
+  it('a mask of version 3 has its ramp at both limits, and so have its keys; what it left out is what it was', () => {
+    const scene = sceneFrom({
+      format: first()['format'],
+      version: 3,
+      name: 'Masks',
+      emitters: [
+        {
+          id: 'e',
+          name: 'E',
+          shape: { kind: 'card' },
+          masks: [{ kind: 'height', low: -2, high: 2, ramp: 0.3 }, { kind: 'noise' }],
+          keys: {
+            'masks.0.ramp': [
+              { frame: 0, value: 0.1, ease: 'linear' },
+              { frame: 9, value: 0.5, ease: 'linear' },
+            ],
+          },
+          automations: { 'masks.1.ramp': { kind: 'wave', outputMin: 0, outputMax: 0.2 } },
+        },
+      ],
+    });
+    const { masks, keys, automations } = scene.emitters[0]!;
+    expect(masks[0]).toMatchObject({ low: -2, high: 2, lowRamp: 0.3, highRamp: 0.3 });
+    expect(masks[1]).toMatchObject({ low: 0.5, high: 1, lowRamp: 0.15, highRamp: 0.15 });
+    expect(Object.keys(keys)).toEqual(['masks.0.lowRamp', 'masks.0.highRamp']);
+    expect(Object.keys(automations)).toEqual(['masks.1.lowRamp', 'masks.1.highRamp']);
   });
 
   it('a dial of version 2 with a name that formulas read today gets another, wherever it is read', () => {

@@ -31,6 +31,6 @@ export const emitterParameters = describe({
       { value: 'try-again', label: 'try again' },
       { value: 'drop', label: 'drop' },
     ],
-    help: 'A birth that the masks reject either tries another place, which keeps the number of births, or is dropped.',
+    help: 'A birth that the masks reject either tries up to 64 places, which mostly keeps the number of births, or is dropped.',
   },
 });

@@ -2,9 +2,14 @@ import { isRecord } from '../check-values';
 import { SCENE_VERSION } from '../scene';
 import { toVersion2 } from './to-2';
 import { toVersion3 } from './to-3';
+import { toVersion4 } from './to-4';
 
 /** Takes a document of version n to n + 1, at index n − 1. */
-const STEPS: readonly ((document: Record<string, unknown>) => Record<string, unknown>)[] = [toVersion2, toVersion3];
+const STEPS: readonly ((document: Record<string, unknown>) => Record<string, unknown>)[] = [
+  toVersion2,
+  toVersion3,
+  toVersion4,
+];
 
 /** A document of an older version brought to the present one; anything else is given back as it is, to be checked. */
 export function migrated(document: unknown): unknown {

@@ -5,7 +5,7 @@ export const colours = defineMask({
   kind: 'colours',
   label: 'mesh colours',
   summary: 'Births follow the brightness of the mesh’s vertex colours.',
-  parameters: rangeParameters('', 0.5, 1, 0.2, [0, 1]),
+  parameters: rangeParameters('', 0, 1, [0, 1]),
   needsMesh: true,
-  measures: { label: 'brightness', unit: '', value: () => (place) => place.shade },
+  measures: { label: 'brightness', unit: '', ends: [0, 1], value: () => (place) => place.shade },
 });

@@ -14,7 +14,7 @@ const parameters = describe({
     formula: 'mask',
     help: `A number for each place of birth. Names: ${NAMES.join(', ')}, and the dials.`,
   },
-  ...rangeParameters('', 0.5, 1, 0.2, [0, 1]),
+  ...rangeParameters('', 0, 1, [0, 1]),
 });
 
 /** Why its formula can't be read; undefined where it can. */

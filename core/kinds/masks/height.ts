@@ -5,6 +5,6 @@ export const height = defineMask({
   kind: 'height',
   label: 'height',
   summary: 'Births only between two heights, measured from the emitter.',
-  parameters: rangeParameters('m', -1, 1, 0.2, [-5, 5]),
+  parameters: rangeParameters('m', -10, 10, [-5, 5]),
   measures: { label: 'height', unit: 'm', value: () => (place) => place.y },
 });

@@ -3,7 +3,7 @@ import { hollowness } from '../../lib/meshes/hollows';
 import { defineMask, rangeParameters, type MaskSource } from './mask';
 
 const parameters = describe({
-  ...rangeParameters('m', 0.02, 10, 0.05, [-0.5, 0.5]),
+  ...rangeParameters('m', -10, 10, [-0.5, 0.5]),
   width: {
     type: 'number',
     label: 'Width',

@@ -26,7 +26,7 @@ const parameters = describe({
     usual: [1, 5],
     help: 'The number of finer layers of noise. More octaves add finer detail.',
   },
-  ...rangeParameters('', 0.5, 1, 0.15, [0, 1]),
+  ...rangeParameters('', 0, 1, [0, 1]),
   seed: { ...seed, help: 'Another seed gives different patches.' },
 });
 
@@ -54,5 +54,5 @@ export const noise = defineMask({
   label: 'noise',
   summary: 'Births in patches of noise, between two levels.',
   parameters,
-  measures: { label: 'level', unit: '', value: levelOf },
+  measures: { label: 'level', unit: '', ends: [0, 1], value: levelOf },
 });

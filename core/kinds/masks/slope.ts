@@ -5,7 +5,7 @@ import { defineMask, rangeParameters, type MaskSource } from './mask';
 const DEGREES = 57.29577951308232;
 
 const parameters = describe({
-  ...rangeParameters('°', 0, 30, 8, [0, 90]),
+  ...rangeParameters('°', 0, 180, [0, 90]),
   flat: {
     type: 'switch',
     label: 'Flat faces',
@@ -26,5 +26,5 @@ export const slope = defineMask({
   label: 'slope',
   summary: 'Births only where the slope lies between two angles: 0° is level ground, 90° a wall, 180° an overhang.',
   parameters,
-  measures: { label: 'slope', unit: '°', value: slopeOf },
+  measures: { label: 'slope', unit: '°', ends: [0, 180], value: slopeOf },
 });

@@ -18,7 +18,7 @@ const parameters = describe({
     help: 'A PNG or JPEG image, used as brightness.',
     shown: (v) => v['pattern'] === 'image',
   },
-  ...rangeParameters('', 0.5, 1, 0.2, [0, 1]),
+  ...rangeParameters('', 0, 1, [0, 1]),
 });
 
 function levelOf({ values, resources }: MaskSource<ValuesOf<typeof parameters>>) {
@@ -34,5 +34,5 @@ export const texture = defineMask({
   label: 'texture',
   summary: 'Births follow the brightness of a picture, on the UV coordinates of a mesh or across a flat shape.',
   parameters,
-  measures: { label: 'brightness', unit: '', value: levelOf },
+  measures: { label: 'brightness', unit: '', ends: [0, 1], value: levelOf },
 });

@@ -30,7 +30,7 @@ import { countersOf } from './counters';
 const NUMBERS_A_ROW = 0x10000000;
 
 /** Places that are tried for one birth before it is given up where masks refuse them. */
-const MOST_ATTEMPTS = 64;
+export const MOST_ATTEMPTS = 64;
 
 /** Which of an emitter's particles a run takes part in. */
 export interface Portion {
@@ -56,7 +56,7 @@ export interface Spawner {
 /** All masks of an emitter as one chance. */
 export function maskOf(
   scene: Pick<Scene, 'time' | 'dials'>,
-  emitter: Emitter,
+  emitter: Pick<Emitter, 'masks' | 'shape'>,
   stream: number,
   resources: Resources,
   shape: ShapeKind,

@@ -11,23 +11,23 @@ const added = (shape: Record<string, unknown>, kind: string) => {
 };
 
 describe('a new mask', () => {
-  it('of heights lies over those that the shape has', () => {
+  it('of heights has those of the shape within its limits, and thins nothing out', () => {
     const mask = added({ kind: 'ball', radius: 2 }, 'height');
-    expect(mask['low']).toBeGreaterThanOrEqual(-2);
-    expect(mask['low']).toBeLessThan(-1.8);
-    expect(mask['high']).toBeLessThanOrEqual(2);
-    expect(mask['high']).toBeGreaterThan(1.8);
-    // A tenth of the span fades in and out.
-    expect(mask['ramp'] as number).toBeCloseTo(((mask['high'] as number) - (mask['low'] as number)) / 10, 2);
+    expect(mask['low']).toBeLessThanOrEqual(-2);
+    expect(mask['low']).toBeGreaterThan(-2.3);
+    expect(mask['high']).toBeGreaterThanOrEqual(2);
+    expect(mask['high']).toBeLessThan(2.3);
+    expect([mask['lowRamp'], mask['highRamp']]).toEqual([0, 0]);
   });
 
-  it('of noise, and of heights on a shape that has none, is as it always begins', () => {
-    expect(added({ kind: 'ball', radius: 2 }, 'noise')).toEqual(masks.defaults('noise'));
+  it('of what has ends by nature, and of heights on a shape that has none, is as it always begins', () => {
+    for (const kind of ['noise', 'slope'])
+      expect(added({ kind: 'ball', radius: 2 }, kind)).toEqual(masks.defaults(kind));
     expect(added({ kind: 'mesh', mesh: '' }, 'height')).toEqual(masks.defaults('height'));
   });
 
   it('does not depend on how many places are looked at: twice the size, twice the limits', () => {
     const [small, large] = [1, 2].map((radius) => added({ kind: 'ball', radius }, 'height'));
-    expect(large!['high'] as number).toBeCloseTo(2 * (small!['high'] as number), 1);
+    expect(Math.abs((large!['high'] as number) - 2 * (small!['high'] as number))).toBeLessThan(0.2);
   });
 });

@@ -8,6 +8,7 @@ import type { Emitter, Scene } from '../../../core/document/scene';
 import { resourcesOf } from '../../../core/scene/resources';
 import { shapes } from '../../../core/kinds/emitter-shapes';
 import { birthPlace } from '../../../core/kinds/emitter-shapes/shape';
+import { keptByMasks, type KeptByMasks } from '../../../core/measure/kept-by-masks';
 import { useAssets } from '../../simulation/scene-assets';
 import { useSceneOf } from '../../state/scene-store';
 
@@ -66,20 +67,40 @@ export function useMaskRange(emitter: Emitter, mask: Kinded, row: number): MaskR
   const dials = useSceneOf((scene) => scene.dials);
   const { assets } = useAssets();
   const { shape, seed: own } = emitter;
-  const counted = JSON.stringify({ ...mask, low: 0, high: 0, ramp: 0, invert: false });
+  const counted = JSON.stringify({ ...mask, low: 0, high: 0, lowRamp: 0, highRamp: 0, invert: false });
   return useMemo(
     () => maskRange({ meshes, seed, time, dials }, assets, { shape, seed: own }, JSON.parse(counted) as Kinded, row),
     [counted, shape, own, meshes, assets, seed, time, dials, row],
   );
 }
 
-/** A new mask whose limits are the range that its shape has. */
+/** A new mask, with the range that its shape has as limits and a little more: it thins nothing out. */
 export function newMask(scene: Scene, assets: Assets, emitter: Emitter, kind: string): Kinded {
   const mask = masks.defaults(kind);
   const range = maskRange(scene, assets, emitter, mask, emitter.masks.length);
-  // Levels of noise, pictures and colours run from 0 to 1 whatever the shape; of hollows the deep half is meant.
-  if (!range || (kind !== 'height' && kind !== 'slope')) return mask;
-  const span = range.high - range.low;
-  const rounded = (value: number) => Number(value.toPrecision(3));
-  return { ...mask, low: rounded(range.low), high: rounded(range.high), ramp: rounded(span / 10) };
+  // What has ends by nature is not cut there; of the others the range is that of the shape.
+  if (!range || !['height', 'hollows'].includes(kind)) return mask;
+  // Not all places have been looked at: to the next of some fifty steps beyond.
+  const step = 10 ** Math.round(Math.log10((range.high - range.low) / 50 || 1));
+  const at = (steps: number) => Number((steps * step).toPrecision(6));
+  return { ...mask, low: at(Math.floor(range.low / step) - 1), high: at(Math.ceil(range.high / step) + 1) };
+}
+
+/** How many births the masks of an emitter leave, counted anew only where that changes. */
+export function useKeptByMasks({ shape, seed: own, masks: all, rejectedBirths }: Emitter): KeptByMasks | undefined {
+  const meshes = useSceneOf((scene) => scene.meshes);
+  const seed = useSceneOf((scene) => scene.seed);
+  const time = useSceneOf((scene) => scene.time);
+  const dials = useSceneOf((scene) => scene.dials);
+  const { assets } = useAssets();
+  return useMemo(
+    () =>
+      keptByMasks(
+        { meshes, seed, time, dials },
+        { shape, seed: own, masks: all, rejectedBirths },
+        assets,
+        time.first / time.fps,
+      ),
+    [meshes, seed, time, dials, assets, shape, own, all, rejectedBirths],
+  );
 }

@@ -10,7 +10,8 @@ import { ParameterRows } from '../../widgets/parameter-rows';
 import { useAssets } from '../../simulation/scene-assets';
 import { dialsOf } from '../../../core/document/dials';
 import { editEmitters, openedScene, useSceneOf } from '../../state/scene-store';
-import { newMask, useMaskRange } from './mask-range';
+import { MOST_ATTEMPTS } from '../../../core/sim/step/spawner';
+import { newMask, useKeptByMasks, useMaskRange } from './mask-range';
 import { RangeGraph } from './range-graph';
 import { switchKind } from '../../state/kind-switch';
 import { takeRow } from '../../state/take-row';
@@ -63,6 +64,23 @@ function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
   );
 }
 
+const percent = (share: number) => `${Number((100 * share).toPrecision(2))} %`;
+
+/** How many births the masks leave, in words; a warning where they are fewer than they are meant to be. */
+function KeptNote({ emitter }: { emitter: Emitter }) {
+  const kept = useKeptByMasks(emitter);
+  if (!kept) return null;
+  const { places, births } = kept;
+  const lost = emitter.rejectedBirths === 'try-again' && births < 0.995;
+  return (
+    <p className={`py-1 text-xs ${lost ? 'text-signal' : 'text-faint'}`} role={lost ? 'status' : undefined}>
+      {lost
+        ? `The masks leave ${percent(places)} of the shape: ${percent(1 - births)} of births find no place in ${MOST_ATTEMPTS} tries and are dropped. Widen the limits, or raise the emission.`
+        : `The masks leave ${percent(places)} of the shape.`}
+    </p>
+  );
+}
+
 /** Where on its shape an emitter gives birth, and how densely. */
 export function MaskSection({ emitter, ids }: { emitter: Emitter; ids: readonly string[] }) {
   const kind = shapes.get(emitter.shape.kind);
@@ -85,6 +103,7 @@ export function MaskSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
           onChange={(_, value) => editEmitters(ids, (e) => void (e.rejectedBirths = value as 'try-again' | 'drop'))}
         />
       )}
+      <KeptNote emitter={emitter} />
       {emitter.masks.length < MOST.masks && (
         <Menu>
           <MenuButton className="text-button mt-1 -ml-1 flex items-center gap-1">
