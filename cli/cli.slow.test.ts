@@ -97,6 +97,31 @@ describe('bathyclast, the four commands', () => {
   });
 });
 
+it('a field that can do nothing is told of, by validate and by simulate, which go on', () => {
+  const grid = { kind: 'grid', from: 'group', group: 'g', width: 20, height: 20, depth: 20, cell: 0.01 };
+  writeFileSync(
+    join(folder, 'fine.json'),
+    JSON.stringify({
+      format: 'bathyclast-scene',
+      version: 4,
+      name: 'Fine',
+      groups: [{ id: 'g', name: 'G', mute: true }],
+      fields: [
+        { id: 'w', name: 'Wind', settings: { kind: 'wind' }, group: 'g' },
+        { id: 'f', name: 'Fine grid', settings: grid },
+      ],
+    }),
+  );
+  const words =
+    /^fine\.json: fields\[1\] “Fine grid” does nothing: it would have 2001 × 2001 × 2001 points\. The limit is \d+: use larger cells$/m;
+  const checked = bathyclast('validate', 'fine.json');
+  expect(checked).toMatchObject({ status: 0, stdout: 'fine.json: “Fine” is a good scene\n' });
+  expect(checked.stderr).toMatch(words);
+  const run = bathyclast('simulate', 'fine.json', '--frame', '1');
+  expect(run.status).toBe(0);
+  expect(run.stderr).toMatch(words);
+});
+
 describe('mistakes at the terminal: one clear line, exit code 2, no stack trace', () => {
   writeFileSync(join(folder, 'cut.json'), '{"format": "bathyclast-scene", "ver');
   it.each([

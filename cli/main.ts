@@ -98,13 +98,10 @@ function draftOf(options: Options): number {
 /** Tells of each file whether it is a good scene, with every fault at its place. */
 async function validate(names: readonly string[]): Promise<void> {
   if (names.length === 0) throw new UsageError('Name one or more scene files');
-  const [{ readSceneFile }, { readBytes }] = await Promise.all([
-    import('../formats/scene-file'),
-    import('./open-scene'),
-  ]);
+  const { openScene, readBytes } = await import('./open-scene');
   for (const name of names) {
     try {
-      const { scene } = await readSceneFile(readBytes(name));
+      const { scene } = await openScene(name, readBytes(name));
       console.log(`${name}: “${scene.name}” is a good scene`);
     } catch (error) {
       process.exitCode = 2;
@@ -250,7 +247,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   },
   validate: {
     help: `  bathyclast validate <scene file>...
-      exit code 0, or 2 and every fault of every file with its place in it`,
+      exit code 0, or 2 and every fault of every file with its place in it; fields that can do nothing are told of`,
     run: (args) => validate(readAll(args, []).names),
   },
 };

@@ -2,20 +2,23 @@ import { readFileSync, statSync } from 'node:fs';
 import { examples, findExample } from '../core/examples';
 import type { Assets } from '../core/document/assets';
 import type { Scene } from '../core/document/scene';
+import { emptyFields } from '../core/measure/empty-fields';
 import { FILE_LIMITS, decodedAssets, readSceneFile } from '../formats/scene-file';
 import { UsageError } from './arguments';
 import { STANDARD } from './write-out';
 import { codeOf } from '../core/lib/errors';
 
 /**
- * The scene of a file or of an example's name, with its assets; `bytes` are those of the file, where they have been
+ * The scene of a file or of an example's name, with its assets; fields that can’t do anything are told of on standard error; `bytes` are those of the file, where they have been
  * read.
  */
 export async function openScene(name: string, bytes?: Uint8Array): Promise<{ scene: Scene; assets: Assets }> {
   const example = findExample(name);
   if (example) return { scene: example.scene, assets: new Map() };
   const { scene, files } = await readSceneFile(bytes ?? readBytes(name));
-  return { scene, assets: decodedAssets(scene, files) };
+  const assets = decodedAssets(scene, files);
+  for (const words of emptyFields(scene, assets)) console.error(`${name}: ${words}`);
+  return { scene, assets };
 }
 
 /** The bytes of a scene file, `-` of standard input. Throws {@link UsageError} where it can't be read. */

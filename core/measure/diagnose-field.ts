@@ -12,6 +12,7 @@ import { resourcesOf } from '../scene/resources';
 import { newEmitter } from '../scene/starters';
 import { spanLevel } from '../sim/stack/weight';
 import { boundsSentTo, fittedTo } from './fit';
+import { actsThroughSample } from './sampled-group';
 import { heldByGroup } from './diagnose-group';
 import { letsThrough, outweighed } from './diagnose-surface';
 import { stepTooLong } from './diagnose-step';
@@ -252,6 +253,7 @@ export function whySilent(
   frame: number,
   assets: Assets,
 ): Diagnosis | undefined {
+  if (actsThroughSample(scene, field)) return undefined;
   const inSettings = switchDiagnosis(scene, field) ?? settingsDiagnosis(scene, field, frame, assets);
   if (inSettings) return inSettings;
   if (scene.emitters.length === 0) {

@@ -196,6 +196,14 @@ describe('why a field delivers nothing', () => {
     expect(reasonOf(scene)).toMatchObject({ code, words, look: expect.stringMatching(/^(field|falloff)$/) as string });
   });
 
+  it('a member of a muted group that a grid samples acts through that grid, until the grid is muted too', () => {
+    const told = (mute: boolean, from = 'group') => {
+      const settings = { kind: 'grid', from, group: 'g', width: 2, height: 2, depth: 2, cell: 0.5 };
+      return reasonOf(grouped({ mute: true }, [push(), push({ settings, group: '', mute })]))?.code;
+    };
+    expect([told(false), told(true), told(false, 'file')]).toEqual([undefined, 'group-muted', 'group-muted']);
+  });
+
   it('the master of the desk at 0 is told, and raised', () => {
     const scene = testScene({ emitter: cloud, fields: [push()] });
     const silenced = { ...scene, desk: { ...scene.desk, master: 0 } };

@@ -108,6 +108,7 @@ describe('levels', () => {
     expect(masked({ rule: 'strongest' }, [level(-0.5), level(-0.1)])).toBe(0);
     expect(masked({ rule: 'strongest' }, [level(-0.5), level(0.3)])).toBeCloseTo(3, 12);
     expect(masked({ rule: 'average', unit: true }, [level(3), level(-2)])).toBe(5);
+    expect(masked({ rule: 'sum', unit: true }, [level(0.8), level(0.7)])).toBe(10);
     expect(masked({ rule: 'sum', limited: true, floor: 0, ceiling: 1 }, [level(3)])).toBe(10);
     expect(masked({ rule: 'sum', limited: true, floor: 0.2, ceiling: 1 }, [level(0)])).toBeCloseTo(2, 12);
   });

@@ -40,7 +40,7 @@ export const groupParameters = describe({
     type: 'switch',
     label: 'Clamp to 0…1',
     default: false,
-    help: 'Clamps each mask to 0…1 first, so that their average stays in that range.',
+    help: 'Clamps each mask to 0…1 before they are combined, and the result after it.',
   },
   folded: {
     type: 'switch',

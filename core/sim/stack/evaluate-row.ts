@@ -188,7 +188,8 @@ export function combineGroup(
     }
   }
   const scalar = action.kind === 'mask';
-  if (group.group.unit && scalar) clampLevels(slots, count);
+  const inUnit = group.group.unit && scalar;
+  if (inUnit) for (const slot of slots) clampLevels(slot.vector.x, count);
   if (slots.length > 0) rule.shares(slots, count, scalar);
   for (const slot of slots)
     for (let i = 0; i < count; i++) {
@@ -198,6 +199,7 @@ export function combineGroup(
       vector.z[i]! += share * slot.vector.z[i]!;
       rate[i]! += share * slot.rate[i]!;
     }
+  if (inUnit) clampLevels(vector.x, count);
   if (group.group.limited) limit(group, scalar, action.blends !== undefined, bench, slots, count);
   if (!watched) return { vector, rate, leaves: [] };
   for (const slot of slots) scaleLeaves(slot.leaves, slot.groupWeight, count);

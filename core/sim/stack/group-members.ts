@@ -128,8 +128,8 @@ export function cover(slot: Slot, weight: Float64Array, strength: number, count:
 }
 
 /** Brings levels into 0 … 1. */
-export function clampLevels(slots: readonly Slot[], count: number): void {
-  for (const { vector } of slots) for (let i = 0; i < count; i++) vector.x[i] = Math.min(1, Math.max(0, vector.x[i]!));
+export function clampLevels(levels: Float64Array, count: number): void {
+  for (let i = 0; i < count; i++) levels[i] = Math.min(1, Math.max(0, levels[i]!));
 }
 
 /** Brings the size of the result between floor and ceiling; what is zero has no direction to be brought up in. */
