@@ -69,7 +69,7 @@ test('a path field: snapped to, dragged in the view, read from an SVG file, with
     '“empty.svg” has no path. Use SVG drawings with paths, lines or shapes.',
   );
 
-  await inspector.getByRole('button', { name: 'Emit at its start' }).click();
+  await inspector.getByRole('button', { name: 'Add an emitter at its start' }).click();
   await inspected(page);
   await expect(inspector.getByRole('combobox', { name: 'Shape' })).toHaveValue('path');
   await expect(inspector.getByRole('combobox', { name: 'Births' })).toHaveValue('start');
@@ -96,6 +96,9 @@ test('a formula is completed, told what is wrong at its character, shows live va
   const x = inspector.getByRole('textbox', { name: 'X', exact: true });
   await writeFormula(x, '2 × heigth');
   await expect(inspector.getByRole('alert')).toContainText('“heigth” is not a known name');
+  await inspector.getByRole('button', { name: 'Make “heigth” a dial' }).click();
+  await expect(inspector.getByRole('alert')).toHaveCount(0);
+  await expect(inspector.getByLabel('Live values').first()).toContainText('heigth');
   await writeFormula(x, '5 × ga');
   await expect(page.getByRole('option', { name: /^gain/ })).toBeVisible();
   await page.getByRole('option', { name: /^gain/ }).click();

@@ -80,7 +80,7 @@ export function newField(scene: Scene, kind: string, { centre, half }: FittedBox
   const start = fieldKind.starts.find(({ name }) => name === fieldKind.startsWith.point);
   const field = completeField({
     ...freeIdentity('f', capital(fieldKind.label), [...scene.fields, ...scene.groups]),
-    seed: scene.fields.length + 1,
+    seed: freeSeed(scene.fields),
     transform: { position: standIn(fieldKind, { centre, half }) },
     actsAs,
     strength: strengthOf(fieldKind, actsAs).default,
@@ -90,11 +90,36 @@ export function newField(scene: Scene, kind: string, { centre, half }: FittedBox
   return start ? startedFrom(field, start) : field;
 }
 
+/** A seed that none of these has. */
+export function freeSeed(things: readonly { readonly seed: number }[]): number {
+  const taken = new Set(things.map(({ seed }) => seed));
+  let seed = things.length + 1;
+  while (taken.has(seed)) seed++;
+  return seed;
+}
+
+/**
+ * What a copy has of its own among other things: a free id and name, and another seed where its own is taken, so that it
+ * does not repeat its original.
+ */
+export function identityOfCopy(
+  prefix: string,
+  original: { readonly name: string; readonly seed: number },
+  things: readonly { id: string; name: string; seed?: number }[],
+): { id: string; name: string; seed: number } {
+  const seeded = things.flatMap(({ seed }) => (seed === undefined ? [] : [{ seed }]));
+  const { seed } = original;
+  return {
+    ...freeIdentity(prefix, original.name, things),
+    seed: seeded.some((other) => other.seed === seed) ? freeSeed(seeded) : seed,
+  };
+}
+
 /** A new emitter: a disc with a little drag, whose particles taper out at death. */
 export function newEmitter(scene: Pick<Scene, 'emitters'>): Emitter {
   return completeEmitter({
     ...freeIdentity('e', 'Emitter', scene.emitters),
-    seed: scene.emitters.length + 1,
+    seed: freeSeed(scene.emitters),
     shape: { kind: 'disc', radius: 0.4 },
     emission: [{ kind: 'rate', rate: 400 }],
     birth: {
@@ -110,26 +135,36 @@ export function newEmitter(scene: Pick<Scene, 'emitters'>): Emitter {
   });
 }
 
+/** The entries, by the paths of numbers, that place a thing or shape it; or all others. */
+const ofPlace = <T>(moving: Readonly<Record<string, T>>, wanted: boolean): Record<string, T> =>
+  Object.fromEntries(Object.entries(moving).filter(([path]) => /^(transform|shape)\./.test(path) === wanted));
+
 /**
- * A new emitter on the path that a field follows: at its start, or all along it, still, so that the field sets it
- * going.
+ * An emitter moved onto the path that a field follows, to its start or all along it: it gives up its shape and place, and
+ * keeps everything else. Undefined where the field follows none.
  */
+export function movedOntoPath(emitter: Emitter, field: Field, from: 'start' | 'along'): Emitter | undefined {
+  const path = fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.falloff);
+  if (!path) return undefined;
+  const named = Object.fromEntries(Object.keys(pathParameters).map((name) => [name, path[name]]));
+  return {
+    ...emitter,
+    shape: { ...shapes.defaults('path'), ...named, from },
+    transform: field.transform,
+    keys: { ...ofPlace(emitter.keys, false), ...ofPlace(field.keys, true) },
+    automations: { ...ofPlace(emitter.automations, false), ...ofPlace(field.automations, true) },
+  };
+}
+
+/** A new emitter there, its particles still, so that the field sets them going. */
 export function emitterOnPath(
   scene: Pick<Scene, 'emitters'>,
   field: Field,
   from: 'start' | 'along',
 ): Emitter | undefined {
-  const path = fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.falloff);
-  if (!path) return undefined;
-  const named = Object.fromEntries(Object.keys(pathParameters).map((name) => [name, path[name]]));
   const emitter = newEmitter(scene);
-  return {
-    ...emitter,
-    shape: { ...shapes.defaults('path'), ...named, from },
-    transform: field.transform,
-    keys: field.keys,
-    birth: { ...emitter.birth, launchDirection: 'tangent', speed: 0, speedVariance: 0, spread: 0 },
-  };
+  const birth = { ...emitter.birth, launchDirection: 'tangent' as const, speed: 0, speedVariance: 0, spread: 0 };
+  return movedOntoPath({ ...emitter, birth }, field, from);
 }
 
 /** How many strands an emitter begins with. */

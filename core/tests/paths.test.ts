@@ -10,7 +10,7 @@ import { windingPoint } from '../lib/paths/winding';
 import { defaultsOf } from '../document/parameters';
 import type { Vector } from '../lib/math/vector';
 import { type Written, checkScene } from '../scene/read';
-import { emitterOnPath } from '../scene/starters';
+import { emitterOnPath, movedOntoPath } from '../scene/starters';
 import { Simulation } from '../sim/step/simulation';
 import { only, runTo, testScene, thrown } from './scenes';
 
@@ -359,6 +359,28 @@ describe('the path field', () => {
         );
       }
     }
+  });
+
+  it('has an emitter moved onto it, which keeps everything but its shape and place', () => {
+    const key = [{ frame: 0, value: 1, ease: 'linear' as const }];
+    const scene = testScene({
+      emitter: {
+        shape: { kind: 'ball' },
+        birth: { speed: 3 },
+        keys: { 'transform.scale': key, 'shape.radius': key, 'birth.speed': key },
+      },
+      fields: [{ settings: { kind: 'path' }, falloff: ring, transform: { position: [0, 5, 0] } }],
+    });
+    const [emitter] = scene.emitters;
+    const moved = movedOntoPath(emitter!, scene.fields[0]!, 'along')!;
+    expect(moved).toMatchObject({ id: emitter!.id, name: emitter!.name, birth: emitter!.birth, look: emitter!.look });
+    expect(Object.keys(moved.keys)).toEqual(['birth.speed']);
+    const { columns, count } = runTo({ ...scene, emitters: [{ ...moved, keys: {} }], fields: [] }, 0).populations[0]!;
+    for (let i = 0; i < count; i++) {
+      expect(columns.y[i]).toBeCloseTo(5, 5);
+      expect(Math.hypot(columns.x[i]!, columns.z[i]!)).toBeCloseTo(R, 2);
+    }
+    expect(movedOntoPath(emitter!, { ...scene.fields[0]!, falloff: { kind: 'ball' } }, 'along')).toBeUndefined();
   });
 
   it('without a path as its falloff shape says so, and takes one', () => {

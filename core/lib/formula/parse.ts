@@ -8,6 +8,8 @@ export class FormulaError extends Error {
     message: string,
     /** Index of a character. */
     readonly at: number,
+    /** The name that is not known, where it is that. */
+    readonly unknown?: string,
   ) {
     super(message);
   }
@@ -162,7 +164,7 @@ function readName(name: string, scope: Scope): Part {
   const constant = Object.hasOwn(CONSTANTS, name) ? CONSTANTS[name] : undefined;
   if (constant !== undefined) return { sort: 'number', value: constant };
   const known = [...variables, ...new Set(named), ...Object.keys(CONSTANTS)].join(', ');
-  throw new FormulaError(`“${name}” is not a known name. Names are ${known}.`, placeOf(name, scope));
+  throw new FormulaError(`“${name}” is not a known name. Names are ${known}.`, placeOf(name, scope), name);
 }
 
 function readCall(

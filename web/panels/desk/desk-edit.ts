@@ -8,7 +8,7 @@ import type { Field, Scene } from '../../../core/document/scene';
 import { fieldsIn, gather, moveNode } from '../../../core/document/groups';
 import { dissolve } from '../../../core/scene/detach';
 import { startedFrom } from '../../../core/scene/starting-point';
-import { freeIdentity, freeName, newField } from '../../../core/scene/starters';
+import { freeIdentity, freeName, identityOfCopy, newField } from '../../../core/scene/starters';
 import { particleBox } from '../../simulation/fit-edit';
 import { swappedValue } from '../../state/kind-memory';
 import { withKind } from '../../state/kind-switch';
@@ -33,7 +33,7 @@ export function duplicateFields(ids: readonly string[]): void {
     for (const id of ids) {
       const at = fields.findIndex((f) => f.id === id);
       if (at < 0) continue;
-      const copy = { ...fields[at]!, ...freeIdentity('f', fields[at]!.name, fields) };
+      const copy = { ...fields[at]!, ...identityOfCopy('f', fields[at]!, fields) };
       made.push(copy.id);
       fields = [...fields.slice(0, at + 1), copy, ...fields.slice(at + 1)];
     }

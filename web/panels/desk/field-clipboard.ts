@@ -2,7 +2,7 @@ import { toast } from 'sonner';
 import { completeField, completeGroup } from '../../../core/scene/read';
 import type { Field, Group, Scene, SceneGrid, SceneImage, SceneMesh } from '../../../core/document/scene';
 import { fieldsIn, groupsAround } from '../../../core/document/groups';
-import { freeIdentity } from '../../../core/scene/starters';
+import { freeIdentity, identityOfCopy } from '../../../core/scene/starters';
 import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
 import { modulators } from '../../../core/kinds/modulators';
@@ -112,7 +112,7 @@ export function pasteFields(): void {
   groups = [...scene.groups, ...cameAlong.map((group) => completeGroup(reboundWeighted(names, group)))];
   const made: string[] = [];
   for (const field of copied.fields) {
-    const own = freeIdentity('f', field.name, [...fields, ...groups]);
+    const own = identityOfCopy('f', field, [...fields, ...groups]);
     made.push(own.id);
     const settings = rebound(names, field.settings, fieldKinds.get(field.settings.kind).parameters);
     fields = [...fields, completeField({ ...reboundWeighted(names, field), ...own, settings })];

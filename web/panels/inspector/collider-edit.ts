@@ -2,7 +2,7 @@ import { ofAnotherKind } from '../../../core/document/change-kind';
 import type { Collider } from '../../../core/document/scene';
 import { colliderShapes } from '../../../core/kinds/colliders';
 import { completeCollider } from '../../../core/scene/read';
-import { EMPTY_SCENE_BOX, freeIdentity } from '../../../core/scene/starters';
+import { EMPTY_SCENE_BOX, freeIdentity, freeSeed, identityOfCopy } from '../../../core/scene/starters';
 import { fittedTo, joined } from '../../../core/measure/fit';
 import { usePlayer } from '../../state/player-store';
 import { withKind } from '../../state/kind-switch';
@@ -16,7 +16,7 @@ export function addCollider(): void {
   const { centre, half } = living ? fittedTo(living) : EMPTY_SCENE_BOX;
   const collider = completeCollider({
     ...freeIdentity('c', 'Collider', colliders),
-    seed: colliders.length + 1,
+    seed: freeSeed(colliders),
     shape: { kind: 'plane' },
     bySize: true,
     transform: { position: [centre[0], Math.round((centre[1] - half[1]) * 100) / 100, centre[2]] },
@@ -59,7 +59,7 @@ export function duplicateCollider(id: string): void {
   if (!original) return;
   const copy = {
     ...original,
-    ...freeIdentity('c', original.name, colliders),
+    ...identityOfCopy('c', original, colliders),
   };
   changeScene((s) => ({ ...s, colliders: [...s.colliders, copy] }));
   select({ type: 'collider', id: copy.id });

@@ -1,11 +1,10 @@
 import type { Draft } from 'immer';
 import { isTakenByLanguage } from '../../../core/kinds/shared/formula-names';
-import { completeDial } from '../../../core/scene/read';
 import { isDialName } from '../../../core/document/dials';
 import { withThings } from '../../../core/scene/numbers';
 import type { Kinded } from '../../../core/document/registry';
-import { MOST, type Dial } from '../../../core/document/scene';
-import { freeId } from '../../../core/scene/starters';
+import type { Dial } from '../../../core/document/scene';
+import { addDialNamed } from '../../state/add-dial';
 import { setIfKeyed, type ThingRef } from '../../state/movement';
 import { changeScene, editScene, openedScene } from '../../state/scene-store';
 
@@ -19,14 +18,9 @@ function editDial(id: string, recipe: (dial: Draft<Dial>) => void): void {
 /** Adds a dial. */
 export function addDial(): void {
   const { dials } = openedScene();
-  if (dials.length >= MOST.dials) return;
   let n = 1;
   while (dials.some(({ name }) => name === `dial${n}`)) n++;
-  const id = freeId(
-    'dial',
-    dials.map((d) => d.id),
-  );
-  editScene((scene) => void scene.dials.push(completeDial({ id, name: `dial${n}` }) as Draft<Dial>));
+  addDialNamed(`dial${n}`);
 }
 
 /** Takes a dial away. */

@@ -1,8 +1,8 @@
 import type { Kinded } from '../../../core/document/registry';
-import type { Emitter, Scene, SceneImage, SceneMesh } from '../../../core/document/scene';
+import type { Emitter, Field, Scene, SceneImage, SceneMesh } from '../../../core/document/scene';
 import { completeEmitter } from '../../../core/scene/read';
 import { withoutEmitters } from '../../../core/scene/detach';
-import { newEmitter, freeIdentity, withBody } from '../../../core/scene/starters';
+import { identityOfCopy, movedOntoPath, newEmitter, withBody } from '../../../core/scene/starters';
 import { sceneFrom } from '../../../formats/scene-file';
 import { usedBy, withFiles, withMeshes } from './carried';
 import { loadAssets } from '../../simulation/scene-assets';
@@ -27,12 +27,21 @@ export function addEmitter(emitter: Emitter = newEmitter(openedScene())): void {
   select({ type: 'emitter', id: emitter.id });
 }
 
+/** Moves an emitter onto the path that a field follows, all along it, and selects it. */
+export function moveEmitterOnto(id: string, field: Field): void {
+  changeScene((scene) => ({
+    ...scene,
+    emitters: scene.emitters.map((e) => (e.id === id ? (movedOntoPath(e, field, 'along') ?? e) : e)),
+  }));
+  select({ type: 'emitter', id });
+}
+
 /** A scene with more emitters, each under a free id and name; references among them follow. */
 function withEmitters(scene: Scene, added: readonly Emitter[]): { scene: Scene; ids: string[] } {
   const ids = new Map<string, string>();
   let now = scene;
   for (const emitter of added) {
-    const own = freeIdentity('e', emitter.name, now.emitters);
+    const own = identityOfCopy('e', emitter, now.emitters);
     ids.set(emitter.id, own.id);
     now = { ...now, emitters: [...now.emitters, { ...emitter, ...own }] };
   }

@@ -1,6 +1,8 @@
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { actions } from '../../../core/kinds/actions';
 import type { Description } from '../../../core/document/parameters';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
+import { shapes } from '../../../core/kinds/emitter-shapes';
 import { rules } from '../../../core/kinds/group-rules';
 import { fieldParameters } from '../../../core/document/descriptions';
 import type { Field } from '../../../core/document/scene';
@@ -9,8 +11,8 @@ import { duplicateFields, moveTo, removeFields, setActsAs, startFrom } from '../
 import { setStrength, strengthParameter, unitOf } from '../desk/strength';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { Choice, LabelledRow } from '../../widgets/labelled-row';
-import { editField, openedScene, useScene } from '../../state/scene-store';
-import { addEmitter } from './emitter-edit';
+import { editField, openedScene, useScene, useSceneOf } from '../../state/scene-store';
+import { addEmitter, moveEmitterOnto } from './emitter-edit';
 import { GridActions } from './grid-actions';
 import { TransformSection } from './transform-section';
 import { FalloffSection, ModulatorSection, SendSection } from './falloff-sections';
@@ -49,21 +51,41 @@ function Starts({ field }: { field: Field }) {
   );
 }
 
-/** Emitters that are made on the path which a field follows. */
+/** Emitters that are added on the path which a field follows, or moved onto it. */
 function EmitOnPath({ field }: { field: Field }) {
-  const make = (place: 'start' | 'along') => {
+  const emitters = useSceneOf((scene) => scene.emitters);
+  const add = (place: 'start' | 'along') => {
     const emitter = emitterOnPath(openedScene(), field, place);
     if (emitter) addEmitter(emitter);
   };
   if (!fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.falloff)) return null;
+  const movable = emitters.filter(({ shape }) => !shapes.get(shape.kind).fromParticles);
   return (
-    <div className="flex gap-2 py-1.5">
-      <button className="line-button" onClick={() => make('start')}>
-        Emit at its start
+    <div className="flex flex-wrap gap-2 py-1.5">
+      <button className="line-button" onClick={() => add('start')}>
+        Add an emitter at its start
       </button>
-      <button className="line-button" onClick={() => make('along')}>
-        Emit along it
+      <button className="line-button" onClick={() => add('along')}>
+        Add an emitter along it
       </button>
+      {movable.length > 0 && (
+        <Menu>
+          <MenuButton className="line-button">Move an emitter onto it</MenuButton>
+          <MenuItems anchor="bottom start" className="z-20 w-56 border border-rule bg-panel py-1 focus:outline-none">
+            {movable.map(({ id, name }) => (
+              <MenuItem key={id}>
+                <button
+                  className="block w-full truncate px-3 py-1.5 text-left data-focus:bg-raised"
+                  title="It gives up its shape and place, and keeps everything else"
+                  onClick={() => moveEmitterOnto(id, field)}
+                >
+                  {name}
+                </button>
+              </MenuItem>
+            ))}
+          </MenuItems>
+        </Menu>
+      )}
     </div>
   );
 }

@@ -37,11 +37,11 @@ describe('colliders', () => {
     expect(selection()).toEqual({ type: 'collider', id: 'c1' });
   });
 
-  it('are copied with all they have, under a name and a seed-independent id of their own, and deleted', () => {
+  it('are copied with all they have, under a name, an id and a seed of their own, and deleted', () => {
     addCollider();
     duplicateCollider('c1');
     const [first, second] = openedScene().colliders;
-    expect(second).toEqual({ ...first, id: 'c2', name: 'Collider 2' });
+    expect(second).toEqual({ ...first, id: 'c2', name: 'Collider 2', seed: 2 });
     duplicateCollider('nobody');
     expect(openedScene().colliders).toHaveLength(2);
     removeCollider('c1');
@@ -50,6 +50,19 @@ describe('colliders', () => {
     undo();
     expect(openedScene().colliders).toHaveLength(2);
   });
+});
+
+it('a copy of a zone decides in its soft border by a seed of its own, and so does one made after another was deleted', () => {
+  addZone();
+  addZone();
+  duplicateZone('z1');
+  removeZone('z1');
+  addZone();
+  expect(
+    openedScene()
+      .zones.map(({ seed }) => seed)
+      .toSorted(),
+  ).toEqual([2, 3, 4]);
 });
 
 describe('a wall in a flat scene', () => {

@@ -3,7 +3,7 @@ import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import { completeZone } from '../../../core/scene/read';
 import { withoutReferences } from '../../../core/scene/detach';
 import { MOST } from '../../../core/document/scene';
-import { EMPTY_SCENE_BOX, freeIdentity } from '../../../core/scene/starters';
+import { EMPTY_SCENE_BOX, freeIdentity, freeSeed, identityOfCopy } from '../../../core/scene/starters';
 import { particleBox } from '../../simulation/fit-edit';
 import { changeScene, openedScene } from '../../state/scene-store';
 import { select } from '../../state/selection-store';
@@ -19,7 +19,7 @@ export function addZone(): void {
   const inner = mapVector(half, (h) => h / 2);
   const zone = completeZone({
     ...freeIdentity('z', 'Zone', zones),
-    seed: zones.length + 1,
+    seed: freeSeed(zones),
     tint: TINTS[zones.length % TINTS.length],
     transform: { position: centre },
     falloff: falloffShapes.defaults('ball', falloffShapes.get('ball').fitted(inner)),
@@ -33,7 +33,7 @@ export function duplicateZone(id: string): void {
   const { zones } = openedScene();
   const original = zones.find((z) => z.id === id);
   if (!original || zones.length >= MOST.zones) return;
-  const copy = { ...original, ...freeIdentity('z', original.name, zones) };
+  const copy = { ...original, ...identityOfCopy('z', original, zones) };
   changeScene((s) => ({ ...s, zones: [...s.zones, copy] }));
   select({ type: 'zone', id: copy.id });
 }

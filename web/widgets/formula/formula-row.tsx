@@ -5,6 +5,7 @@ import { FORMULA_EXAMPLES } from '../../../core/lib/formula/examples';
 import { PARTICLE_VARIABLES } from '../../../core/kinds/contracts/particle-variables';
 import { GATE_VARIABLES } from '../../../core/kinds/gates/variables';
 import { MASK_VARIABLES } from '../../../core/kinds/masks/variables';
+import { addDialNamed, canBeDial } from '../../state/add-dial';
 import { useSceneStore } from '../../state/scene-store';
 import { FormulaEditor, type FormulaName } from './editor';
 import { LiveValues } from './live-values';
@@ -42,6 +43,7 @@ export default function FormulaRow({ parameter, value, onChange }: Props) {
     ? {
         message: `${parameter.label} has ${shown.length} characters. The limit is ${parameter.most}.`,
         at: parameter.most,
+        unknown: undefined,
       }
     : refusalOf(shown, plain);
   const take = () => {
@@ -79,7 +81,8 @@ export default function FormulaRow({ parameter, value, onChange }: Props) {
     if (typed === undefined) return undefined;
     const timer = setTimeout(() => latest.current.take(), PAUSE);
     return () => clearTimeout(timer);
-  }, [typed]);
+    // A formula that becomes readable without a key is taken too: a dial has come.
+  }, [typed, refused === undefined]); // eslint-disable-line react-hooks/exhaustive-deps
 
   const before = shown.lastIndexOf('\n', (refused?.at ?? 0) - 1) + 1;
   return (
@@ -114,6 +117,15 @@ export default function FormulaRow({ parameter, value, onChange }: Props) {
             {`${' '.repeat(Math.min(60, refused.at - before))}^`}
           </span>
           {refused.message}
+          {refused.unknown !== undefined && canBeDial(refused.unknown) && (
+            <button
+              className="mt-0.5 block rounded-sm border border-signal px-1.5 py-0.5 hover:bg-signal hover:text-surround"
+              title="Adds a dial of this name to the scene, with the value 1"
+              onClick={() => addDialNamed(refused.unknown!, 1)}
+            >
+              Make “{refused.unknown}” a dial
+            </button>
+          )}
         </p>
       )}
       {!refused && sort !== 'mask' && <LiveValues text={shown} names={plain} />}
