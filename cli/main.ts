@@ -247,7 +247,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   },
   validate: {
     help: `  bathyclast validate <scene file>...
-      exit code 0, or 2 and every fault of every file with its place in it; fields that can do nothing are told of`,
+      exit code 0, or 2 and every fault of every file with its place in it; warns of fields that can do nothing`,
     run: (args) => validate(readAll(args, []).names),
   },
 };

@@ -172,7 +172,7 @@ export const cableRun: Written = {
     {
       id: 'run',
       name: 'Run',
-      settings: { kind: 'path', pace: 'lap', towards: 0.4 },
+      settings: { kind: 'path', pace: 'lap', towards: 0.4, width: 0.15 },
       strength: 1,
       actsAs: 'set-velocity',
       falloff: tube(0.3, 0.5),

@@ -1,5 +1,6 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { SCENE_VERSION } from '../document/scene';
 import type { Kind, Kinded, Registry } from '../document/registry';
 import { falloffShapes } from '../kinds/falloff-shapes';
 import { findExample } from '../examples';
@@ -199,7 +200,7 @@ describe('tides', () => {
 function everything(): Scene {
   const document = {
     format: 'bathyclast-scene',
-    version: 3,
+    version: SCENE_VERSION,
     name: 'All',
     time: { last: 12 },
     meshes: [{ id: 'm', name: 'M', source: { kind: 'ball' } }],

@@ -1,5 +1,6 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { SCENE_VERSION } from '../document/scene';
 import { blurOf } from '../lib/camera/blur';
 import { discOf, focalLength, momentsOf, onDisc, openingOf, verticalAngle, type Lens } from '../lib/camera/lens';
 import { inWorld, lensOf } from '../document/camera/shot';
@@ -110,7 +111,7 @@ describe('a shot camera on carriers', () => {
     expect(lens.focus).toBe(4);
     expect(lensOf(scene({ depth: true, sharp: 'distance', focus: 7 }).camera)!.focus).toBe(7);
     expect(lensOf(scene({}).camera)).toBeUndefined();
-    const faults = checkScene({ format: 'bathyclast-scene', version: 3, name: 'T', camera: { carrier: 'nobody' } });
+    const faults = checkScene({ format: 'bathyclast-scene', version: SCENE_VERSION, name: 'T', camera: { carrier: 'nobody' } });
     expect(faults.map((f) => f.message)).toEqual([expect.stringContaining('camera.carrier is "nobody"')]);
   });
 });

@@ -1,6 +1,7 @@
 import { faultsOf, kinded, type SoundParts } from '../document/forms';
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { SCENE_VERSION } from '../document/scene';
 import { actions } from '../kinds/actions';
 import { fits } from '../document/check-values';
 import { examples, findExample } from '../examples';
@@ -65,7 +66,7 @@ describe('checking a scene', () => {
   it('everything that has a default may be left out', () => {
     const least = {
       format: 'bathyclast-scene',
-      version: 3,
+      version: SCENE_VERSION,
       name: 'Least',
       emitters: [{ id: 'a', name: 'A', shape: { kind: 'point' } }],
       fields: [{ id: 'b', name: 'B', settings: { kind: 'gravity' } }],

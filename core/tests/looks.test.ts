@@ -1,5 +1,6 @@
 import { faultsOf, kinded } from '../document/forms';
 import { describe, expect, it } from 'vitest';
+import { SCENE_VERSION } from '../document/scene';
 import { snapshot } from '../../engine/frame';
 import { weightOf } from '../kinds/curves';
 import { looks } from '../kinds/looks';
@@ -27,12 +28,12 @@ describe('how particles are drawn', () => {
         },
       ],
     };
-    expect(checkScene({ ...written, format: 'bathyclast-scene', version: 3 })).toEqual([]);
+    expect(checkScene({ ...written, format: 'bathyclast-scene', version: SCENE_VERSION })).toEqual([]);
     expect(completeScene(written).emitters[0]!.addedLooks[0]).toMatchObject({ kind: 'trail', length: 6, every: 1 });
     const [bad] = checkScene({
       ...written,
       format: 'bathyclast-scene',
-      version: 3,
+      version: SCENE_VERSION,
       emitters: [{ ...written.emitters[0], addedLooks: [{ kind: 'trail', length: 0 }] }],
     });
     expect(bad).toMatchObject({ code: 'range', field: 'emitters[0].addedLooks[0].length' });

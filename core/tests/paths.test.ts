@@ -10,7 +10,7 @@ import { windingPoint } from '../lib/paths/winding';
 import { defaultsOf } from '../document/parameters';
 import type { Vector } from '../lib/math/vector';
 import { type Written, checkScene } from '../scene/read';
-import { emitterOnPath, movedOntoPath } from '../scene/starters';
+import { emitterOnPath, movedOntoPath, newField } from '../scene/starters';
 import { Simulation } from '../sim/step/simulation';
 import { only, runTo, testScene, thrown } from './scenes';
 
@@ -358,6 +358,37 @@ describe('the path field', () => {
           2,
         );
       }
+    }
+  });
+
+  it('holds particles to within 3 cm of a flower of 2 m for 200 frames, as a new field is', () => {
+    const radiusAt = (angle: number) => 0.7 + 0.3 * Math.cos(5 * angle);
+    const pointAt = (angle: number): Vector => [
+      radiusAt(angle) * Math.cos(angle),
+      radiusAt(angle) * Math.sin(angle),
+      0,
+    ];
+    const angles = (n: number) => Array.from({ length: n }, (_, i) => (2 * Math.PI * i) / n);
+    const flower = { form: 'drawn', points: angles(40).map(pointAt), closed: true, smooth: true };
+    const scene = testScene({
+      emitter: {
+        shape: { kind: 'path', ...flower, from: 'along' },
+        emission: [{ kind: 'burst', count: 120 }],
+        birth: { life: 100, speed: 0 },
+      },
+    });
+    const field = newField(scene, 'path');
+    const placed = {
+      ...field,
+      falloff: { ...field.falloff, ...flower },
+      transform: { ...field.transform, position: [0, 0, 0] as const },
+    };
+    const { columns, count } = runTo({ ...scene, fields: [placed] }, 200).populations[0]!;
+    const fine = angles(2000).map(pointAt);
+    for (let i = 0; i < count; i++) {
+      const off = Math.min(...fine.map(([x, y]) => Math.hypot(columns.x[i]! - x, columns.y[i]! - y, columns.z[i]!)));
+      expect(off).toBeLessThan(0.03);
+      expect(Math.hypot(columns.vx[i]!, columns.vy[i]!)).toBeGreaterThan(0.8);
     }
   });
 

@@ -265,6 +265,8 @@ export interface FieldKind<V = Values> extends Kind, Documented {
     /** The span of the fader; negative where a reversed field makes sense. */
     readonly usual: readonly [number, number];
     readonly min?: number;
+    /** The default a frame, where it acts by blending and the usual one is too weak for it. */
+    readonly blended?: number;
   };
   /** Ways in which it can act; the first is the default. */
   readonly actions: readonly string[];

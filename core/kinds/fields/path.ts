@@ -28,7 +28,7 @@ const parameters = describe({
     type: 'number',
     label: 'Towards',
     unit: '=',
-    default: 0.5,
+    default: 1,
     usual: [-5, 5],
     help: 'The pull to the nearest point of the path. Negative pushes away.',
   },
@@ -36,7 +36,7 @@ const parameters = describe({
     type: 'number',
     label: 'Width',
     unit: 'm',
-    default: 0.15,
+    default: 0.05,
     min: 0,
     above: true,
     usual: [0.01, 1],
@@ -206,7 +206,8 @@ export const path = defineField({
   formula: 'F = (P(s + Δs) − P(s)) / dt − T · δ / √(δ² + width²) + A · t̂×δ / √(δ² + width²)',
   source:
     'geometry; frames after Wang, Jüttler, Zheng & Liu 2008; paths are centripetal Catmull–Rom splines, Barry & Goldman 1988',
-  strength: { label: 'Strength', default: 1, usual: [-5, 5] },
+  // As a velocity it holds particles to within 3 cm of a flower of 2 m.
+  strength: { label: 'Strength', default: 1, usual: [-5, 5], blended: 0.6 },
   actions: vectorActions('set-velocity'),
   startsWith: { falloff: 'path', curve: 'smooth' },
   balance: ['towards', 'around'],

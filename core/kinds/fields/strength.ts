@@ -9,8 +9,11 @@ export function strengthOf(
   const action = actions.find(actsAs);
   // A label of the kind's own, such as that of a wind's speed, belongs to the way it acts in by nature.
   const label = kind.actions[0] === actsAs ? kind.strength.label : 'Strength';
+  const { blended } = kind.strength;
+  const own = action?.blends && blended !== undefined ? { default: blended } : {};
   return {
     ...(action?.blends ?? kind.strength),
+    ...own,
     label,
     unit: action?.unit ?? '',
     fraction: action?.blends !== undefined,

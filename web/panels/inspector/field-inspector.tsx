@@ -76,7 +76,7 @@ function EmitOnPath({ field }: { field: Field }) {
               <MenuItem key={id}>
                 <button
                   className="block w-full truncate px-3 py-1.5 text-left data-focus:bg-raised"
-                  title="It gives up its shape and place, and keeps everything else"
+                  title="Replaces its shape and place; everything else stays"
                   onClick={() => moveEmitterOnto(id, field)}
                 >
                   {name}

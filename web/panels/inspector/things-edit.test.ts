@@ -61,7 +61,7 @@ it('a copy of a zone decides in its soft border by a seed of its own, and so doe
   expect(
     openedScene()
       .zones.map(({ seed }) => seed)
-      .toSorted(),
+      .toSorted((a, b) => a - b),
   ).toEqual([2, 3, 4]);
 });
 
