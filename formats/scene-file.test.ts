@@ -94,7 +94,9 @@ describe('scene files', () => {
     expect(await refusal(zipSync({ 'notes.txt': strToU8('hello') }))).toMatch(/holds no scene.json/);
     expect(await refusal(bytes('{"format":"something-else"}'))).toMatch(/format is "something-else"/);
     expect(await refusal(new Uint8Array([0xff, 0xfe, 0x00, 0x80]))).toMatch(/not whole JSON/);
-    expect(await refusal(bytes(sceneText({ ...scene, version: (SCENE_VERSION + 1) as never })))).toMatch(/newer Bathyclast/);
+    expect(await refusal(bytes(sceneText({ ...scene, version: (SCENE_VERSION + 1) as never })))).toMatch(
+      /newer Bathyclast/,
+    );
   });
 
   it('a JSON 10 000 deep is refused without being parsed', async () => {

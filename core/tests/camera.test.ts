@@ -111,7 +111,12 @@ describe('a shot camera on carriers', () => {
     expect(lens.focus).toBe(4);
     expect(lensOf(scene({ depth: true, sharp: 'distance', focus: 7 }).camera)!.focus).toBe(7);
     expect(lensOf(scene({}).camera)).toBeUndefined();
-    const faults = checkScene({ format: 'bathyclast-scene', version: SCENE_VERSION, name: 'T', camera: { carrier: 'nobody' } });
+    const faults = checkScene({
+      format: 'bathyclast-scene',
+      version: SCENE_VERSION,
+      name: 'T',
+      camera: { carrier: 'nobody' },
+    });
     expect(faults.map((f) => f.message)).toEqual([expect.stringContaining('camera.carrier is "nobody"')]);
   });
 });
