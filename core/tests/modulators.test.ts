@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { levelsOfRgba } from '../lib/images/level-image';
 import { probe, type ProbeParticle } from '../measure/probe';
 import { modulators } from '../kinds/modulators';
+import { READY_LEVELS } from '../document/ready-levels';
 import { NOISES } from '../lib/noise/kinds';
 import type { Assets } from '../document/assets';
 import { type Written, checkScene } from '../scene/read';
@@ -72,6 +73,15 @@ describe('modulators multiply a weight', () => {
     expect(felt({ kind: 'age', curve }, { age: 0.5 })).toBe(10);
     // Fritsch & Carlson: level at the knots, half way up between them.
     expect(felt({ kind: 'age', curve }, { age: 0.25 })).toBeGreaterThan(5);
+  });
+
+  it('through a ready-made bell: full in the middle of the range, nothing at its ends, the same on both sides', () => {
+    const curve = READY_LEVELS.find(({ name }) => name === 'bell')!.stops;
+    const at = (age: number) =>
+      felt({ kind: 'age', of: 'seconds', inputMin: 0, inputMax: 4, curve }, { age });
+    expect([at(0), at(2), at(4)]).toEqual([0, 10, 0]);
+    for (const off of [0.5, 1, 1.5]) expect(at(2 - off)).toBeCloseTo(at(2 + off), 9);
+    expect(at(1)).toBeLessThan(at(1.5));
   });
 
   it('by own speed, and by a formula of distance, time and place', () => {

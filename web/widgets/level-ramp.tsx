@@ -3,6 +3,7 @@ import { MOST_STOPS } from '../../core/document/check-values';
 import type { LevelRampParameter, LevelStop } from '../../core/document/parameters';
 import { monotoneCubic } from '../../core/lib/math/monotone';
 import { followDrag } from './drag';
+import { LevelMenu } from './level-menu';
 
 const HEIGHT = 56;
 
@@ -47,7 +48,10 @@ export function LevelRampRow({
     <div className="border-b border-rule/60 py-1.5" title={parameter.help}>
       <div className="mb-2 flex items-baseline justify-between">
         <span className="text-second">{parameter.label}</span>
-        <span className="num text-faint">× {top}</span>
+        <span className="flex items-baseline gap-3">
+          <LevelMenu label={parameter.label} smooth={parameter.smooth === true} onPick={onChange} />
+          <span className="num text-faint">× {top}</span>
+        </span>
       </div>
       <div
         ref={box}

@@ -1,8 +1,9 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { completeScene } from '../../../core/scene/read';
+import { testScene } from '../../../core/tests/scenes';
 import { openedScene, openScene, undo } from '../../state/scene-store';
 import { select, selectToo, useSelection } from '../../state/selection-store';
-import { canPaste, copyEmitters, duplicateEmitters, pasteEmitters, removeEmitters } from './emitter-edit';
+import { canPaste, copyEmitters, duplicateEmitters, makeLasting, pasteEmitters, removeEmitters } from './emitter-edit';
 
 vi.mock('../../simulation/scene-assets', () => ({ loadAssets: () => Promise.resolve() }));
 
@@ -38,6 +39,23 @@ describe('several emitters', () => {
     expect(useSelection.getState().selection).toEqual({ type: 'emitter', id: 'e2', also: [] });
     selectToo('emitter', 'e2');
     expect(useSelection.getState().selection).toMatchObject({ id: 'e2' });
+  });
+
+  it('with a lifetime without end keep the size and opacity that they had before their end', () => {
+    const stops = (...values: readonly number[]) => values.map((value, i) => ({ at: i / (values.length - 1), value }));
+    openScene(
+      testScene({
+        emitter: { look: { kind: 'sprite', sizeOverAge: stops(0, 1, 0.5, 0), opacityOverAge: stops(0.2, 0.8) } },
+      }),
+    );
+    const [before] = openedScene().emitters;
+    makeLasting([before!.id]);
+    expect(openedScene().emitters[0]).toMatchObject({
+      birth: { immortal: true },
+      look: { sizeOverAge: stops(0, 1, 0.5, 0).slice(0, 3), opacityOverAge: stops(0.2, 0.8) },
+    });
+    undo();
+    expect(openedScene().emitters[0]).toEqual(before);
   });
 
   it('are duplicated with their sends, and children follow their copied parents', () => {

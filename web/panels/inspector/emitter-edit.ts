@@ -2,6 +2,7 @@ import type { Kinded } from '../../../core/document/registry';
 import type { Emitter, Field, Scene, SceneImage, SceneMesh } from '../../../core/document/scene';
 import { completeEmitter } from '../../../core/scene/read';
 import { withoutEmitters } from '../../../core/scene/detach';
+import { lasting } from '../../../core/scene/lasting';
 import { identityOfCopy, movedOntoPath, newEmitter, withBody } from '../../../core/scene/starters';
 import { sceneFrom } from '../../../formats/scene-file';
 import { usedBy, withFiles, withMeshes } from './carried';
@@ -25,6 +26,14 @@ interface Copied {
 export function addEmitter(emitter: Emitter = newEmitter(openedScene())): void {
   changeScene((s) => ({ ...s, emitters: [...s.emitters, emitter] }));
   select({ type: 'emitter', id: emitter.id });
+}
+
+/** Lets particles of emitters live without end, and keeps them visible. */
+export function makeLasting(ids: readonly string[]): void {
+  changeScene((scene) => ({
+    ...scene,
+    emitters: scene.emitters.map((e) => (ids.includes(e.id) ? lasting(e) : e)),
+  }));
 }
 
 /** Moves an emitter onto the path that a field follows, all along it, and selects it. */

@@ -14,7 +14,7 @@ import { switchKind } from '../../state/kind-switch';
 import { useSelection } from '../../state/selection-store';
 import { EmissionSection } from './emission-section';
 import { BodySection } from './body-section';
-import { copyEmitters, duplicateEmitters, removeEmitters } from './emitter-edit';
+import { copyEmitters, duplicateEmitters, removeEmitters, makeLasting } from './emitter-edit';
 import { LookSection } from './look-section';
 import { MaskSection } from './mask-section';
 import { TransformSection } from './transform-section';
@@ -59,8 +59,10 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
   const also = selection.type === 'emitter' ? (selection.also ?? []) : [];
   const ids = [emitter.id, ...also];
   const shape = shapes.get(emitter.shape.kind);
-  const set = (name: string, value: unknown) =>
-    editEmitters(ids, (e) => void Object.assign(e.birth, { [name]: value }));
+  const set = (name: string, value: unknown) => {
+    if (name === 'immortal' && value === true) makeLasting(ids);
+    else editEmitters(ids, (e) => void Object.assign(e.birth, { [name]: value }));
+  };
   // A shape's numbers are set together only where all have that shape.
   const setShape = (name: string, value: unknown) =>
     editEmitters(ids, (e) => e.shape.kind === emitter.shape.kind && void Object.assign(e.shape, { [name]: value }));
