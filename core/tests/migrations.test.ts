@@ -60,11 +60,12 @@ describe('saved scenes of older versions', () => {
     }
   });
 
-  it('a mask of version 3 has its ramp at both limits, and so have its keys; what it left out is what it was', () => {
+  it('a mask of version 3 has its ramp at both limits, and so have its keys; what it left out is what it was; a flat scene keeps Z', () => {
     const scene = sceneFrom({
       format: first()['format'],
       version: 3,
       name: 'Masks',
+      keepFlat: true,
       emitters: [
         {
           id: 'e',
@@ -81,6 +82,7 @@ describe('saved scenes of older versions', () => {
         },
       ],
     });
+    expect(scene.keepFlat).toBe('z');
     const { masks, keys, automations } = scene.emitters[0]!;
     expect(masks[0]).toMatchObject({ low: -2, high: 2, lowRamp: 0.3, highRamp: 0.3 });
     expect(masks[1]).toMatchObject({ low: 0.5, high: 1, lowRamp: 0.15, highRamp: 0.15 });

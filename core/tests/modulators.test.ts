@@ -77,8 +77,7 @@ describe('modulators multiply a weight', () => {
 
   it('through a ready-made bell: full in the middle of the range, nothing at its ends, the same on both sides', () => {
     const curve = READY_LEVELS.find(({ name }) => name === 'bell')!.stops;
-    const at = (age: number) =>
-      felt({ kind: 'age', of: 'seconds', inputMin: 0, inputMax: 4, curve }, { age });
+    const at = (age: number) => felt({ kind: 'age', of: 'seconds', inputMin: 0, inputMax: 4, curve }, { age });
     expect([at(0), at(2), at(4)]).toEqual([0, 10, 0]);
     for (const off of [0.5, 1, 1.5]) expect(at(2 - off)).toBeCloseTo(at(2 + off), 9);
     expect(at(1)).toBeLessThan(at(1.5));

@@ -136,32 +136,36 @@ it('a run that is told to stop says so within one block', () => {
   expect(asked).toBe(2);
 });
 
-it('in a plane every particle keeps the depth that it is born at, whatever acts, whatever it meets', () => {
-  const scene = testScene({
-    emitter: {
-      shape: { kind: 'ball', radius: 1 },
-      emission: [{ kind: 'burst', count: 200, frame: 0 }],
-      birth: { speed: 2, spread: 180, life: 99 },
-    },
-    fields: [{ settings: { kind: 'turbulence' }, strength: 5 }],
-    colliders: [{ id: 'c', name: 'C', shape: { kind: 'ball', radius: 1.5, inside: true } }],
-  });
-  const flat = { ...scene, keepFlat: true };
-  const born = runTo(flat, 0).populations[0]!;
-  const then = runTo(flat, 40).populations[0]!;
-  expect([...then.columns.z.slice(0, 200)]).toEqual([...born.columns.z.slice(0, 200)]);
-  expect(then.columns.vz.slice(0, 200).every((v) => v === 0)).toBe(true);
-  const moved = Array.from({ length: 200 }, (_, i) =>
-    Math.hypot(then.columns.x[i]! - born.columns.x[i]!, then.columns.y[i]! - born.columns.y[i]!),
-  );
-  expect(Math.min(...moved)).toBeGreaterThan(0.01);
-  // Without it they leave their depths.
-  expect(
-    runTo(scene, 40)
-      .populations[0]!.columns.vz.slice(0, 200)
-      .some((v) => v !== 0),
-  ).toBe(true);
-});
+it.each(['x', 'y', 'z'] as const)(
+  'in a plane every particle keeps the %s that it is born at, whatever acts, whatever it meets',
+  (axis) => {
+    const scene = testScene({
+      emitter: {
+        shape: { kind: 'ball', radius: 1 },
+        emission: [{ kind: 'burst', count: 200, frame: 0 }],
+        birth: { speed: 2, spread: 180, life: 99 },
+      },
+      fields: [{ settings: { kind: 'turbulence' }, strength: 5 }],
+      colliders: [{ id: 'c', name: 'C', shape: { kind: 'ball', radius: 1.5, inside: true } }],
+    });
+    const flat = { ...scene, keepFlat: axis };
+    const born = runTo(flat, 0).populations[0]!;
+    const then = runTo(flat, 40).populations[0]!;
+    const speed = `v${axis}` as const;
+    expect([...then.columns[axis].slice(0, 200)]).toEqual([...born.columns[axis].slice(0, 200)]);
+    expect(then.columns[speed].slice(0, 200).every((v) => v === 0)).toBe(true);
+    const moved = Array.from({ length: 200 }, (_, i) =>
+      Math.hypot(...(['x', 'y', 'z'] as const).map((a) => then.columns[a][i]! - born.columns[a][i]!)),
+    );
+    expect(Math.min(...moved)).toBeGreaterThan(0.01);
+    // Without it they leave their depths.
+    expect(
+      runTo(scene, 40)
+        .populations[0]!.columns[speed].slice(0, 200)
+        .some((v) => v !== 0),
+    ).toBe(true);
+  },
+);
 
 it('a spin by the metre turns a particle by its way: twice as fast, twice as far; at rest not at all', () => {
   const turned = (speed: number, frames: number, spinUnit: string) => {

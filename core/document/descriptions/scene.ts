@@ -18,10 +18,16 @@ export const sceneParameters = describe({
     help: 'The fraction of the particles that is simulated while you work. The draft is a random sample of all particles.',
   },
   keepFlat: {
-    type: 'switch',
+    type: 'choice',
     label: 'Keep flat (2D)',
-    default: false,
-    help: 'Every free particle keeps the depth Z at which it was born, for scenes seen by an orthographic camera.',
+    default: 'off',
+    options: [
+      { value: 'off', label: 'off' },
+      { value: 'x', label: 'keep X' },
+      { value: 'y', label: 'keep Y' },
+      { value: 'z', label: 'keep Z' },
+    ],
+    help: 'Every free particle keeps that coordinate of its birth, for scenes seen along it by an orthographic camera.',
   },
 });
 

@@ -43,11 +43,22 @@ function emitterWithTwoRamps(emitter: unknown): unknown {
   };
 }
 
+/** A flat scene of version 3 keeps Z. */
+const FLAT = new Map<unknown, string>([
+  [true, 'z'],
+  [false, 'off'],
+]);
+
 /**
  * In version 4 each limit of an emission mask has a ramp of its own. Both take over the one of version 3; where a limit
- * stands at the end of all there can be, it has none any more, as was meant.
+ * stands at the end of all there can be, it has none any more, as was meant. A flat scene tells which coordinate it keeps.
  */
 export function toVersion4(document: Record<string, unknown>): Record<string, unknown> {
-  const { emitters } = document;
-  return { ...document, ...(Array.isArray(emitters) && { emitters: emitters.map(emitterWithTwoRamps) }), version: 4 };
+  const { emitters, keepFlat } = document;
+  return {
+    ...document,
+    ...(Array.isArray(emitters) && { emitters: emitters.map(emitterWithTwoRamps) }),
+    ...('keepFlat' in document && { keepFlat: FLAT.get(keepFlat) ?? keepFlat }),
+    version: 4,
+  };
 }

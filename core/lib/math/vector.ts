@@ -11,6 +11,8 @@ export interface VectorColumns {
 /** The names of the axes, in their order. */
 export const AXES = ['x', 'y', 'z'] as const;
 
+export type Axis = (typeof AXES)[number];
+
 /** Columns of `size` zero vectors. */
 export function vectorColumns(size: number): VectorColumns {
   return { x: new Float64Array(size), y: new Float64Array(size), z: new Float64Array(size) };

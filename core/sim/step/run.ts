@@ -1,4 +1,4 @@
-import { AXES } from '../../lib/math/vector';
+import { AXES, type Axis } from '../../lib/math/vector';
 import type { Assets } from '../../document/assets';
 import type { Scene } from '../../document/scene';
 import { shapes } from '../../kinds/emitter-shapes';
@@ -272,11 +272,11 @@ export class Run {
       if (bodies) integrateBound(block, before.position, sums, this.fps);
       else integrate(block, sums, this.fps);
       watcher?.after('fields', emitter, start, this.block);
-      if (this.scene.keepFlat && !bodies) this.flatten(population, start);
+      if (this.flat && !bodies) this.flatten(this.flat, population, start);
       watcher?.after('depth', emitter, start, this.block);
       bodies?.heed(start, this.block, this.sums);
       if (meets) this.meet(population, emitter, start, from, to);
-      if (meets && this.scene.keepFlat) this.flatten(population, start);
+      if (meets && this.flat) this.flatten(this.flat, population, start);
       watcher?.after('contact', emitter, start, this.block);
       if (this.stack.zones.length > 0) sendOut(this.stack, population, start, this.block);
       absorb(this.stack, population, start, this.block, this.scratch);
@@ -291,13 +291,7 @@ export class Run {
   /** Whether nothing of the scene but one sum of fields a step has a say in where free particles go that meet nothing. */
   private get onlyFields(): boolean {
     const { zones, ceiling, rows, foresees } = this.stack;
-    return (
-      !foresees &&
-      zones.length === 0 &&
-      ceiling === Infinity &&
-      !this.scene.keepFlat &&
-      !rows.some((row) => row.absorbs)
-    );
+    return !foresees && zones.length === 0 && ceiling === Infinity && !this.flat && !rows.some((row) => row.absorbs);
   }
 
   /** What keeps an emitter's particles together; undefined where they are free. */
@@ -360,11 +354,16 @@ export class Run {
       }
   }
 
-  /** Takes back what has moved particles in depth. */
-  private flatten(population: Population, start: number): void {
+  /** The axis along which nothing moves; undefined where the scene is not flat. */
+  private get flat(): Axis | undefined {
+    return AXES.find((axis) => axis === this.scene.keepFlat);
+  }
+
+  /** Takes back what has moved particles along an axis. */
+  private flatten(axis: Axis, population: Population, start: number): void {
     const { block } = this;
-    block.position.z.set(population.columns.z.subarray(start, start + block.count));
-    block.velocity.z.fill(0, 0, block.count);
+    block.position[axis].set(population.columns[axis].subarray(start, start + block.count));
+    block.velocity[axis].fill(0, 0, block.count);
   }
 
   /** Takes away what has left all bounds, what has lived out its life, and what a contact ended. */

@@ -1,3 +1,4 @@
+import { mapVector } from '../../../core/lib/math/vector';
 import { ofAnotherKind } from '../../../core/document/change-kind';
 import type { Collider } from '../../../core/document/scene';
 import { colliderShapes } from '../../../core/kinds/colliders';
@@ -40,17 +41,23 @@ export function changeColliderShape(id: string, kind: string): void {
     withKind<Collider>(scene, place, kind, (collider, was) => {
       const shape = ofAnotherKind(colliderShapes, was, kind);
       const { position, rotation } = collider.transform;
-      if (kind !== 'wall' || !scene.keepFlat || rotation.some((angle) => angle !== 0)) return { ...collider, shape };
-      const [x, y, z] = position;
-      const middle = z - (shape['height'] as number) / 2;
+      const lying = scene.keepFlat === 'x' || scene.keepFlat === 'z' ? LYING[scene.keepFlat] : undefined;
+      if (kind !== 'wall' || !lying || rotation.some((angle) => angle !== 0)) return { ...collider, shape };
+      const middle = mapVector(position, (n, axis) => (axis === lying.axis ? n - (shape['height'] as number) / 2 : n));
       return {
         ...collider,
         shape,
-        transform: { ...collider.transform, position: [x, y, middle], rotation: [90, 0, 0] },
+        transform: { ...collider.transform, position: middle, rotation: lying.rotation },
       };
     }),
   );
 }
+
+/** How a wall stands that rises along the axis of a flat scene, by that axis; along Y it does so by itself. */
+const LYING = {
+  x: { axis: 0, rotation: [0, 0, -90] },
+  z: { axis: 2, rotation: [90, 0, 0] },
+} as const;
 
 /** A copy of a collider beside it. */
 export function duplicateCollider(id: string): void {

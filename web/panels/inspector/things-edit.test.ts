@@ -67,7 +67,7 @@ it('a copy of a zone decides in its soft border by a seed of its own, and so doe
 
 describe('a wall in a flat scene', () => {
   it('lies in the plane of the particles, so that they meet it, and stands up again as another shape', () => {
-    openScene({ ...testScene({ emitter: thrown([1, 0, 0]) }), keepFlat: true });
+    openScene({ ...testScene({ emitter: thrown([1, 0, 0]) }), keepFlat: 'z' });
     living([-2, -1, 0], [2, 1, 0]);
     addCollider();
     const before = openedScene().colliders[0]!.transform;
@@ -87,11 +87,40 @@ describe('a wall in a flat scene', () => {
     expect(openedScene().colliders[0]!.transform).toEqual(before);
   });
 
+  it('lies in a scene that keeps X as well, and stands upright in one that keeps Y', () => {
+    for (const [keepFlat, launch, axis] of [
+      ['x', [0, 0, 1], 'z'],
+      ['y', [1, 0, 0], 'x'],
+    ] as const) {
+      openScene({ ...testScene({ emitter: thrown([...launch]) }), keepFlat });
+      living([-2, -1, 0], [2, 1, 0]);
+      addCollider();
+      changeColliderShape('c1', 'wall');
+      editCollider('c1', (c) => {
+        // Across the way of the particle, a metre on; along the axis that is kept it rises.
+        c.shape['points'] =
+          keepFlat === 'x'
+            ? [
+                [-2, 0, 1],
+                [2, 0, 1],
+              ]
+            : [
+                [1, 0, -2],
+                [1, 0, 2],
+              ];
+        c.transform.position[1] = keepFlat === 'x' ? 0 : -0.5;
+        c.transform.position[2] = 0;
+      });
+      const at = only(runTo(openedScene(), 48));
+      expect([at[axis] < 1, at[`v${axis}`] < 0], keepFlat).toEqual([true, true]);
+    }
+  });
+
   it('keeps the rotation that someone gave it, and stands upright where the scene is not flat', () => {
     addCollider();
     changeColliderShape('c1', 'wall');
     expect(openedScene().colliders[0]!.transform.rotation).toEqual([0, 0, 0]);
-    openScene({ ...openedScene(), keepFlat: true });
+    openScene({ ...openedScene(), keepFlat: 'z' });
     editCollider('c1', (c) => void (c.transform.rotation = [0, 30, 0]));
     changeColliderShape('c1', 'box');
     changeColliderShape('c1', 'wall');
