@@ -41,7 +41,7 @@ export function simulationKey(scene: Scene): string {
     { ...desk, state: '' },
     colliders.map((c) => ({ ...c, name: '', shown: true })),
     carriers.map((c) => ({ ...c, name: '', shown: true })),
-    zones.map((z) => ({ ...z, name: '', tint: '', tintAmount: 0, sizeFactor: 1 })),
+    zones.map((z) => ({ ...z, name: '', tint: '', tintAmount: 0, sizeFactor: 1, form: '', mesh: '' })),
     dials,
     meshes.map((m) => m.source),
     bounds,

@@ -4,7 +4,7 @@ import { SCENE_VERSION } from '../document/scene';
 import { snapshot } from '../../engine/frame';
 import { weightOf } from '../kinds/curves';
 import { looks } from '../kinds/looks';
-import { INSTANCE_FORMS } from '../kinds/looks/instance';
+import { SMALL_BODIES } from '../document/descriptions/small-body';
 import { sheetFault } from '../kinds/looks/picture';
 import { READY_RAMPS } from '../kinds/looks/ready-ramps';
 import { whyStrobes } from '../measure/strobing';
@@ -114,7 +114,7 @@ describe('how particles are drawn', () => {
   it('ready-made ramps are ramps that a look takes, and every form is offered', () => {
     for (const { stops } of READY_RAMPS)
       expect(faultsOf(kinded(looks), { kind: 'sprite', colour: stops }, 'look')).toEqual([]);
-    for (const form of INSTANCE_FORMS)
+    for (const form of SMALL_BODIES)
       expect(faultsOf(kinded(looks), { kind: 'instance', form, form3: form }, 'look')).toEqual([]);
   });
 });

@@ -1,5 +1,6 @@
 import { describe } from '../parameters';
 import { seed } from './seed';
+import { bodyOptions } from './small-body';
 
 const soft = (v: Readonly<Record<string, unknown>>) => v['soft'] !== 0;
 const dressed = (v: Readonly<Record<string, unknown>>) => v['effect'] === 'assign-variant';
@@ -44,6 +45,22 @@ export const zoneParameters = describe({
     usual: [0, 3],
     help: 'Multiplies the drawn size of the particles inside.',
     shown: dressed,
+  },
+  form: {
+    type: 'choice',
+    label: 'Body',
+    default: 'look',
+    options: [{ value: 'look', label: 'the look’s' }, ...bodyOptions],
+    help: 'The small mesh that the particles inside are drawn as, where their look is meshes with “Body by” zone.',
+    shown: dressed,
+  },
+  mesh: {
+    type: 'reference',
+    to: 'mesh',
+    label: 'Mesh',
+    default: '',
+    help: 'The mesh to draw.',
+    shown: (v) => dressed(v) && v['form'] === 'mesh',
   },
   strength: {
     type: 'number',

@@ -1,19 +1,9 @@
+import { bodyOptions } from '../../document/descriptions/small-body';
 import { describe } from '../../document/parameters';
 import { spotParameters, type LookKind } from './look';
 
-/** Meshes made by code that particles can be drawn as. */
-export const INSTANCE_FORMS = ['grain', 'chip', 'card', 'cone'] as const;
-
 const own = (name: string) => (v: Readonly<Record<string, unknown>>) => v[name] === 'mesh';
-const options = (none: boolean) =>
-  [
-    ...(none ? [{ value: 'none', label: 'none' }] : []),
-    { value: 'grain', label: 'grain' },
-    { value: 'chip', label: 'chip' },
-    { value: 'card', label: 'curled card' },
-    { value: 'cone', label: 'cone' },
-    { value: 'mesh', label: 'scene mesh' },
-  ] as const;
+const orNone = [{ value: 'none', label: 'none' }, ...bodyOptions] as const;
 
 const { colour, colourBy, field, cover, topSpeed, interpolation, brightness, brighten, sizeOverAge, sizeOverSpeed } =
   spotParameters;
@@ -23,7 +13,7 @@ const parameters = describe({
     type: 'choice',
     label: 'Body',
     default: 'grain',
-    options: options(false),
+    options: bodyOptions,
     help: 'The body that is drawn at each particle, at its size.',
   },
   mesh: {
@@ -38,7 +28,7 @@ const parameters = describe({
     type: 'choice',
     label: 'Second body',
     default: 'none',
-    options: options(true),
+    options: orNone,
     help: 'Replaces the first body for some of the particles.',
   },
   mesh2: {
@@ -53,7 +43,7 @@ const parameters = describe({
     type: 'choice',
     label: 'Third body',
     default: 'none',
-    options: options(true),
+    options: orNone,
     help: 'Replaces the others for some of the particles.',
     shown: (v) => v['form2'] !== 'none',
   },
@@ -74,8 +64,7 @@ const parameters = describe({
       { value: 'zone', label: 'zone' },
       { value: 'field', label: 'field weight' },
     ],
-    help: 'Chooses the body of each particle.',
-    shown: (v) => v['form2'] !== 'none',
+    help: 'Chooses the body of each particle. By zone, a particle has the body that its zone names, or the second for the first zone and the third for others.',
   },
   leads: {
     type: 'choice',

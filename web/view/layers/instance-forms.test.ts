@@ -1,6 +1,6 @@
 import { Vector3 } from 'three';
 import { describe, expect, it } from 'vitest';
-import { INSTANCE_FORMS } from '../../../core/kinds/looks/instance';
+import { SMALL_BODIES } from '../../../core/document/descriptions/small-body';
 import { formGeometry, meshGeometry } from './instance-forms';
 
 const vectors = (array: ArrayLike<number>) =>
@@ -13,7 +13,7 @@ function triangles(geometry: ReturnType<typeof formGeometry>): Vector3[][] {
   return Array.from({ length: index.length / 3 }, (_, t) => [0, 1, 2].map((k) => places[index[3 * t + k]!]!));
 }
 
-describe.each(INSTANCE_FORMS)('the form %s', (form) => {
+describe.each(SMALL_BODIES)('the form %s', (form) => {
   const geometry = formGeometry(form);
 
   it('is about one metre in size', () => {

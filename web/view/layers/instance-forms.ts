@@ -1,8 +1,18 @@
-import { BufferAttribute, BufferGeometry, ConeGeometry, IcosahedronGeometry, OctahedronGeometry, Vector3 } from 'three';
+import {
+  BoxGeometry,
+  BufferAttribute,
+  BufferGeometry,
+  ConeGeometry,
+  IcosahedronGeometry,
+  OctahedronGeometry,
+  PlaneGeometry,
+  SphereGeometry,
+  Vector3,
+} from 'three';
 import type { TriangleMesh } from '../../../core/lib/meshes/mesh';
-import type { INSTANCE_FORMS } from '../../../core/kinds/looks/instance';
+import type { SMALL_BODIES } from '../../../core/document/descriptions/small-body';
 
-export type InstanceForm = (typeof INSTANCE_FORMS)[number];
+export type InstanceForm = (typeof SMALL_BODIES)[number];
 
 /** How many pieces a card’s curl is made of. */
 const CURL = 8;
@@ -82,6 +92,10 @@ const BUILT: Readonly<Record<InstanceForm, () => BufferGeometry>> = {
   chip,
   card: () => card(),
   cone: () => new ConeGeometry(0.3, 1, 10),
+  cube: () => new BoxGeometry(1, 1, 1),
+  // It lies in X and Z, as cards and chips do.
+  plane: () => new PlaneGeometry(1, 1).rotateX(-Math.PI / 2),
+  ball: () => new SphereGeometry(0.5, 16, 10),
 };
 
 /** A form made by code, about one metre in size, with normals. */
@@ -94,6 +108,7 @@ const COARSE: Partial<Record<InstanceForm, () => BufferGeometry>> = {
   grain: () => new OctahedronGeometry(0.5).scale(1, 0.72, 0.86),
   card: () => card(2),
   cone: () => new ConeGeometry(0.3, 1, 4),
+  ball: () => new OctahedronGeometry(0.5, 1),
 };
 
 /** Faces that a mesh may have and still be drawn as it is where many are drawn coarsely. */

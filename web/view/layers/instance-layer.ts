@@ -66,7 +66,7 @@ interface InstanceLook extends Dress {
 const LEADS = ['own', 'x', 'y', 'z'] as const;
 const VECTORS = ['at', 'way', 'was', 'wasGoing', 'turn'] as const;
 
-/** Which of so many forms a particle has. */
+/** Which of so many forms of a look a particle has. */
 export function formOf(id: number, zone: number, weight: number, forms: number, picks: InstanceLook['picks']): number {
   if (picks === 'zone') return Math.min(zone, forms - 1);
   // Weights are told in 255ths: each form has as long a piece of 0 … 1.
@@ -90,6 +90,10 @@ export class InstanceLayer implements Layer {
   readonly solid = true;
   private readonly material: RawShaderMaterial;
   private variants: Variant[] = [];
+  /** How many of them are the look’s own; then come those of the zones, by their places in the scene’s list. */
+  private ownForms = 0;
+  private zoneForms: readonly (number | undefined)[] = [];
+  private zones: readonly Zone[] = [];
   private look: InstanceLook | undefined;
   private frame: EmitterFrame | undefined;
   private moment: Moment | undefined;
@@ -142,6 +146,9 @@ export class InstanceLayer implements Layer {
 
   setZones(zones: readonly Zone[]): void {
     zoneMaterial(this.material, zones);
+    if (zones === this.zones) return;
+    this.zones = zones;
+    if (this.look?.picks === 'zone' && this.frame && this.moment) this.setParticles(this.frame, this.moment);
   }
 
   setWanted(wanted: Wanted): void {
@@ -156,10 +163,11 @@ export class InstanceLayer implements Layer {
     this.makeVariants();
     const { variants, look } = this;
     for (const variant of variants) variant.slots = [];
-    for (let i = 0; i < frame.count; i++)
-      variants[
-        formOf(frame.id[i]!, frame.zone[i] ?? 0, frame.weight[i] ?? 0, variants.length, look!.picks)
-      ]!.slots.push(i);
+    for (let i = 0; i < frame.count; i++) {
+      const zone = frame.zone[i] ?? 0;
+      const own = formOf(frame.id[i]!, zone, frame.weight[i] ?? 0, this.ownForms, look!.picks);
+      variants[this.zoneForms[zone - 1] ?? own]!.slots.push(i);
+    }
     const c = frame.columns;
     const marks = zonesAndTints(frame);
     const turning = c.qx.length === frame.count;
@@ -239,9 +247,17 @@ export class InstanceLayer implements Layer {
       [look.form2, look.mesh2],
       [look.form2 === 'none' ? 'none' : look.form3, look.mesh3],
     ] as const;
-    const forms = wanted.flatMap(([form, id]) =>
-      form === 'none' ? [] : [{ form, mesh: form === 'mesh' ? this.meshOf(id) : undefined, id }],
-    );
+    const formed = (form: InstanceForm | 'mesh', id: string) => ({
+      form,
+      mesh: form === 'mesh' ? this.meshOf(id) : undefined,
+      id,
+    });
+    const forms = wanted.flatMap(([form, id]) => (form === 'none' ? [] : [formed(form, id)]));
+    this.ownForms = forms.length;
+    this.zoneForms = this.zones.map((zone) => {
+      if (look.picks !== 'zone' || zone.form === 'look' || zone.effect !== 'assign-variant') return undefined;
+      return forms.push(formed(zone.form, zone.mesh)) - 1;
+    });
     const keys = forms.map(({ form, mesh, id }) => (form === 'mesh' ? `${mesh ? 'mesh' : 'none'} ${id}` : form));
     if (keys.length === this.variants.length && keys.every((key, i) => key === this.variants[i]!.key)) return;
     for (const { object } of this.variants) object.geometry.dispose();
