@@ -163,7 +163,7 @@ function addLeaf(
   const force = action.kind === 'force';
   const pushes = force || action.kind === 'acceleration';
   const { x, y, z } = vector;
-  let { touched, reached, squares, feltSquares, ownSquares, against, peak } = meter;
+  let { touched, reached, squares, weightSquares, feltSquares, ownSquares, against, peak } = meter;
   for (let i = 0; i < block.count; i++) {
     const size = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]! + z[i]! * z[i]!);
     const whole = own[i]! * size;
@@ -174,6 +174,7 @@ function addLeaf(
     const delivered = Math.abs(w) * size;
     touched++;
     squares += delivered * delivered;
+    weightSquares += w * w;
     if (delivered > peak) peak = delivered;
     if (!pushes) {
       const felt = action.felt(block, i, w, vector, sums, fps);
@@ -186,7 +187,7 @@ function addLeaf(
     against +=
       scale * (acceleration.x[i]! * x[i]! + acceleration.y[i]! * y[i]! + acceleration.z[i]! * z[i]!) - felt * felt;
   }
-  Object.assign(meter, { touched, reached, squares, feltSquares, ownSquares, against, peak });
+  Object.assign(meter, { touched, reached, squares, weightSquares, feltSquares, ownSquares, against, peak });
 }
 
 /** What the members of a group deliver together. */

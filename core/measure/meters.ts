@@ -9,6 +9,8 @@ export interface Meter {
   squares: number;
   /** max |w·F|. */
   peak: number;
+  /** Σ w²: of fields that blend, w is the part that they replace a frame. */
+  weightSquares: number;
   /** Σ of the squared acceleration it causes, (m/s²)². */
   feltSquares: number;
   /** Σ |w·F|² as it would be without the groups around it. */
@@ -70,6 +72,7 @@ const emptyMeter = (): Meter => ({
   reached: 0,
   squares: 0,
   peak: 0,
+  weightSquares: 0,
   feltSquares: 0,
   ownSquares: 0,
   against: 0,
@@ -116,6 +119,7 @@ export function addMeters(a: Meters, b: Meters): Meters {
         reached: x.reached + y.reached,
         squares: x.squares + y.squares,
         peak: Math.max(x.peak, y.peak),
+        weightSquares: x.weightSquares + y.weightSquares,
         feltSquares: x.feltSquares + y.feltSquares,
         ownSquares: x.ownSquares + y.ownSquares,
         against: x.against + y.against,

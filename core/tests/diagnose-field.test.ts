@@ -253,6 +253,22 @@ describe('why a field delivers nothing', () => {
 });
 
 describe('meters', () => {
+  it('tell the part that a field replaces a frame, also where particles have the velocity that it sets', () => {
+    const emitter = {
+      ...cloud,
+      birth: { life: 9, speed: 1, launchDirection: 'direction', direction: [1, 0, 0], spread: 0 },
+    };
+    const sets = push({
+      actsAs: 'set-velocity',
+      strength: 0.3,
+      targetSpeed: 1,
+      settings: { kind: 'wind', direction: [1, 0, 0] },
+    });
+    const [meter] = metersOf(testScene({ emitter, fields: [sets] })).fields;
+    expect(Math.sqrt(meter!.feltSquares / meter!.count)).toBeCloseTo(0, 6);
+    expect(Math.sqrt(meter!.weightSquares / meter!.count)).toBeCloseTo(0.3, 9);
+  });
+
   it('give RMS and peak of w·F over the particles it is sent to, and what it comes to as an acceleration', () => {
     const meters = metersOf(
       testScene({

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { actions } from '../../../core/kinds/actions';
-import { rms } from '../../../core/measure/meters';
+import type { Field } from '../../../core/document/scene';
+import { rms, type Meter as FieldMeter } from '../../../core/measure/meters';
 import { usePlayer } from '../../state/player-store';
 import { shownNumber } from '../../widgets/sum';
 import { deskParameters } from '../../../core/document/descriptions';
@@ -12,6 +13,24 @@ import { Meter } from './meter';
 import { useNumberNow } from './moved-strength';
 
 const brief = (value: number, digits = 3) => (value > 0 ? shownNumber(Number(value.toPrecision(digits))) : '0');
+
+/** What a field does that is no acceleration, in its own unit; undefined where it pushes, or reaches no particle. */
+function ownUnit({ actsAs }: Field, meter: FieldMeter): { text: string; words: string } | undefined {
+  if (meter.touched === 0) return undefined;
+  if (actsAs === 'move') {
+    const speed = `${brief(rms(meter), 2)} m/s`;
+    return { text: speed, words: `moves particles by ${speed} RMS` };
+  }
+  if (!actions.get(actsAs).blends) return undefined;
+  const part = brief(100 * rms({ squares: meter.weightSquares, count: meter.count }), 2);
+  return { text: `${part} %/f`, words: `${OWN_WORDS[actsAs] ?? 'limits the speed by'} ${part} % per frame` };
+}
+
+/** What fields that blend do by a part of it a frame. */
+const OWN_WORDS: Readonly<Record<string, string>> = {
+  'set-velocity': 'replaces the velocity by',
+  steer: 'turns the direction by',
+};
 
 /** What all fields add up to, and what each contributes, in the one unit in which unlike fields compare. */
 export function SumStrip() {
@@ -25,7 +44,7 @@ export function SumStrip() {
       return {
         field,
         felt: meter ? rms({ squares: meter.feltSquares, count: meter.count }) : 0,
-        moves: meter && field.actsAs === 'move' ? rms(meter) : undefined,
+        own: meter && ownUnit(field, meter),
         holdsBack: !actions.get(field.actsAs).isVector,
       };
     });
@@ -51,23 +70,19 @@ export function SumStrip() {
         Sum <span className="text-xs font-normal text-second">at particles, frame {shown ?? '–'}</span>
       </h2>
       <ul tabIndex={0} aria-label="Each field’s contribution" className="mt-1 min-h-0 flex-1 overflow-y-auto text-xs">
-        {shares.map(({ field, felt, moves, holdsBack }) => (
+        {shares.map(({ field, felt, own, holdsBack }) => (
           <li
             key={field.id}
-            className={`grid items-center gap-2 py-0.5 ${moves === undefined ? 'grid-cols-[1fr_3.4rem]' : 'grid-cols-[1fr_auto]'}`}
-            title={
-              moves === undefined
-                ? `${field.name}: ${brief(felt)} m/s² RMS`
-                : `${field.name}: moves particles by ${brief(moves)} m/s RMS, without an acceleration`
-            }
+            className={`grid items-center gap-2 py-0.5 ${own ? 'grid-cols-[1fr_auto]' : 'grid-cols-[1fr_3.4rem]'}`}
+            title={`${field.name}: ${own ? `${own.words}, ` : ''}${brief(felt)} m/s² RMS`}
           >
-            <span className={`truncate ${felt > 0 || moves ? 'text-second' : 'text-faint'}`}>{field.name}</span>
-            {moves === undefined ? (
+            <span className={`truncate ${felt > 0 || own ? 'text-second' : 'text-faint'}`}>{field.name}</span>
+            {own ? (
+              <span className="num text-xs whitespace-nowrap text-second">{own.text}</span>
+            ) : (
               <span className={`relative h-2 ${holdsBack ? 'text-faint' : 'text-text'}`}>
                 <span className="absolute inset-y-0 left-0 bg-current" style={{ width: `${(100 * felt) / most}%` }} />
               </span>
-            ) : (
-              <span className="num text-xs whitespace-nowrap text-faint">{brief(moves, 2)} m/s</span>
             )}
           </li>
         ))}
