@@ -203,7 +203,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   measure: {
     help: `  bathyclast measure <scene file | example> --frame N --at x,y,z [--velocity vx,vy,vz]
                      [--emitter E] [--number n] [--age s] [--mass kg] [--drag kg/s]
-      each field's weight and vector at that point, and the stack's total`,
+      each field's weight and vector at that point, each group's, and the stack's total`,
     async run(args) {
       const { name, options } = read(
         args,

@@ -46,7 +46,7 @@ export async function measure(name: string, options: MeasureOptions): Promise<vo
     options.mass ?? Math.max(birth.mass / 1000, varied(birth.mass, birth.massVariance, hashRandom(Purpose.mass)));
   const drag = options.drag ?? Math.max(0, varied(birth.drag, birth.dragVariance, hashRandom(Purpose.drag)));
   const { key, age, at: position, velocity } = options;
-  const { fields, total } = probe(
+  const { fields, groups, total } = probe(
     scene,
     assets,
     options.frame,
@@ -70,7 +70,7 @@ export async function measure(name: string, options: MeasureOptions): Promise<vo
   };
   console.log(
     JSON.stringify(
-      { scene: scene.name, frame: options.frame, at: options.at, velocity: options.velocity, particle, fields, total },
+      { scene: scene.name, frame: options.frame, at: options.at, velocity: options.velocity, particle, fields, groups, total },
       null,
       2,
     ),

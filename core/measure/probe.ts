@@ -1,5 +1,6 @@
 import type { KernelBackend } from '../sim/stack/stack';
-import { AXES, type Vector, mapVector } from '../lib/math/vector';
+import { AXES, type Vector, mapVector, vectorBy } from '../lib/math/vector';
+import { standsIn } from '../document/groups';
 import type { Emitter, Scene } from '../document/scene';
 import { particleBlock, type ParticleBlock } from '../lib/particle-block';
 import type { Assets } from '../document/assets';
@@ -34,6 +35,16 @@ export interface FieldReading {
   /** w, with the shares and weights of the groups around it; 0 where muted or out of reach. */
   readonly weight: number;
   /** F with the field's strength in it, in the unit. For drag: rate in 1/s, quadratic coefficient in 1/m, 0. */
+  readonly vector: Vector;
+}
+
+/** What a group does at a point: Σ w·F of the fields in it, by its rule and limits. */
+export interface GroupReading {
+  readonly group: string;
+  readonly rule: string;
+  /** How its members act; undefined where it has none. */
+  readonly actsAs: string | undefined;
+  readonly unit: string;
   readonly vector: Vector;
 }
 
@@ -80,7 +91,7 @@ export function probe(
   emitter: Emitter,
   particle: ProbeParticle,
   backend?: KernelBackend,
-): { fields: FieldReading[]; total: StackReading } {
+): { fields: FieldReading[]; groups: GroupReading[]; total: StackReading } {
   const stack = compileStack(withPrecomputedPaths(scene, assets, backend), assets, { backend });
   placeStack(stack, frame);
   const block = blockOf(particle, frame / scene.time.fps);
@@ -99,6 +110,18 @@ export function probe(
       vector: leaf ? [leaf.vector.x[0]!, leaf.vector.y[0]!, leaf.vector.z[0]!] : [0, 0, 0],
     };
   });
+  const groups = scene.groups.map(({ id, name, rule }): GroupReading => {
+    const members = stack.rows.filter(({ field }) => standsIn(scene.groups, field, id));
+    const action = members[0]?.action;
+    const readings = members.map(({ index }) => fields[index]!);
+    return {
+      group: name,
+      rule,
+      actsAs: action?.kind,
+      unit: action?.vectorUnit ?? '',
+      vector: vectorBy((axis) => readings.reduce((sum, r) => sum + r.weight * r.vector[axis]!, 0)),
+    };
+  });
   const at = (c: { x: Float64Array; y: Float64Array; z: Float64Array }): Vector => [c.x[0]!, c.y[0]!, c.z[0]!];
   const acceleration = at(sums.acceleration);
   const medium = at(sums.medium);
@@ -114,6 +137,7 @@ export function probe(
   const move: Vector = sums.move.used ? at(sums.move.vector) : [0, 0, 0];
   return {
     fields,
+    groups,
     total: {
       move,
       setVelocity: blend(sums.setVelocity),

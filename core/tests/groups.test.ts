@@ -68,6 +68,27 @@ describe('overlap (common practice)', () => {
     expect(x({ solo: true }, [push(4), push(7, { group: '' })])).toBe(4);
   });
 
+  it('tell what they do at a point: by rule and limits, groups in groups', () => {
+    const group = (id: string, over: Written): Written => ({ id, name: id.toUpperCase(), ...over });
+    const scene = testScene({
+      groups: [
+        group('g', { rule: 'average', group: 'h' }),
+        group('h', { strength: 3, limited: true, ceiling: 5 }),
+        group('m', {}),
+      ],
+      fields: [push(2), push(4)],
+    });
+    const particle = { position: [0, 0, 0], velocity: [0, 0, 0], mass: 1, drag: 0 } as const;
+    const { groups, total } = probe(scene, new Map(), 0, scene.emitters[0]!, particle);
+    // (2 + 4) / 2 = 3, held to 5 before the strength of 3.
+    expect(groups.map(({ group: name, rule, actsAs, unit, vector }) => [name, rule, actsAs, unit, vector[0]])).toEqual([
+      ['G', 'average', 'acceleration', 'm/s²', 9],
+      ['H', 'sum', 'acceleration', 'm/s²', 9],
+      ['M', 'sum', undefined, '', 0],
+    ]);
+    expect(total.acceleration[0]).toBe(9);
+  });
+
   it('limits bring the size between floor and ceiling, and leave zero alone', () => {
     const limited = { limited: true, floor: 2, ceiling: 5 };
     expect(x(limited, [push(3), push(9)])).toBe(5);
