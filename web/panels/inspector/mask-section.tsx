@@ -64,7 +64,8 @@ function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
   );
 }
 
-const percent = (share: number) => `${Number((100 * share).toPrecision(2))} %`;
+const percent = (share: number) =>
+  share > 0 && share < 1e-4 ? 'less than 0.01 %' : `${Number((100 * share).toPrecision(2))} %`;
 
 /** How many births the masks leave, in words; a warning where they are fewer than they are meant to be. */
 function KeptNote({ emitter }: { emitter: Emitter }) {
@@ -74,9 +75,10 @@ function KeptNote({ emitter }: { emitter: Emitter }) {
   const lost = emitter.rejectedBirths === 'try-again' && births < 0.995;
   return (
     <p className={`py-1 text-xs ${lost ? 'text-signal' : 'text-faint'}`} role={lost ? 'status' : undefined}>
+      {`The masks leave ${places === 0 ? 'nothing' : percent(places)} of the shape`}
       {lost
-        ? `The masks leave ${percent(places)} of the shape: ${percent(1 - births)} of births find no place in ${MOST_ATTEMPTS} tries and are dropped. Widen the limits, or raise the emission.`
-        : `The masks leave ${percent(places)} of the shape.`}
+        ? `: ${percent(1 - births)} of births find no place in ${MOST_ATTEMPTS} tries and are dropped. Widen the limits, or raise the emission.`
+        : '.'}
     </p>
   );
 }
