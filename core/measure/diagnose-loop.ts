@@ -41,7 +41,8 @@ function emitterReasons(scene: Scene, emitter: Emitter): Diagnosis[] {
   const { fps, first, preRoll } = scene.time;
   if (birth.immortal) {
     const begun = rows.every(
-      (row) => row.kind === 'burst' && (row['at'] === 'start' || (row['frame'] as number) <= first),
+      (row) =>
+        row.kind === 'burst' && row['every'] === 0 && (row['timing'] === 'start' || (row['frame'] as number) <= first),
     );
     if (!begun) return [{ code: 'immortal', words: `${name}: its particles never die, and more are born` }];
     return body.kind === 'points'

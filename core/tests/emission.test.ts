@@ -173,6 +173,43 @@ describe('amounts (common practice)', () => {
     expect(runTo(testScene({ time: { preRoll: 12 } }), -12).frame).toBe(-12);
   });
 
+  it('a burst comes again every so many frames, so often; each particle has a number of its own, also where it varies', () => {
+    const born = (over: object, through: number) =>
+      runTo(
+        testScene({ emitter: { emission: [{ kind: 'burst', count: 7, frame: 3, ...over }], birth: { life: 1000 } } }),
+        through,
+      ).populations[0]!;
+    const at = (over: object) => [2, 3, 7, 8, 13, 30].map((frame) => born(over, frame).born);
+    expect(at({})).toEqual([0, 7, 7, 7, 7, 7]);
+    expect(at({ every: 5 })).toEqual([0, 7, 7, 14, 21, 42]);
+    expect(at({ every: 5, times: 2 })).toEqual([0, 7, 7, 14, 14, 14]);
+    // One that would have begun before the run goes on in it.
+    expect(at({ every: 5, frame: -8 })).toEqual([7, 7, 14, 14, 21, 42]);
+    const { id, count } = born({ every: 4, variance: 5 }, 60);
+    expect(new Set(id.slice(0, count)).size).toBe(count);
+    expect(count).not.toBe(7 * 15);
+    expect(count).toBeGreaterThan(40);
+  });
+
+  it('a closed gate leaves out a burst, and the others are numbered as ever', () => {
+    const ids = (gate: object) => {
+      const emission = [{ kind: 'burst', count: 2, every: 2 }];
+      const { id, count } = runTo(testScene({ emitter: { emission, gate, birth: { life: 1000 } } }), 6).populations[0]!;
+      return [...id.slice(0, count)].toSorted((a, b) => a - b);
+    };
+    const all = ids({ kind: 'always' });
+    expect(all).toHaveLength(8);
+    expect(
+      ids({
+        kind: 'windows',
+        spans: [
+          [0, 1],
+          [4, 9],
+        ],
+      }),
+    ).toEqual([...all.slice(0, 2), ...all.slice(4)]);
+  });
+
   it('several amounts keep their numbers apart', () => {
     const amountsList = [
       { kind: 'rate', rate: 48 },

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { emissionKinds } from '../kinds/emission';
 import { firstChange, startStays } from '../sim/first-change';
 import { completeScene, type Written } from '../scene/read';
 import type { Scene } from '../document/scene';
@@ -175,7 +176,7 @@ describe('an edit lets go of no more frames than it must', () => {
     const burst = {
       ...scene,
       emitters: [
-        { ...scene.emitters[0]!, emission: [{ kind: 'burst', count: 300, frame: -12 }] },
+        { ...scene.emitters[0]!, emission: [emissionKinds.defaults('burst', { count: 300, frame: -12 })] },
         ...scene.emitters.slice(1),
       ],
     } as Scene;

@@ -54,18 +54,38 @@ const standing = (place: Transform): Similarity => ({
   scale: place.scale,
 });
 
-/** A place within an outer frame: carried whole, or in its position alone, keeping its own direction and size. */
-function carried(outer: Similarity, place: Transform): Similarity {
-  const own = standing(place);
-  const whole = within(outer, own);
-  return place.follows === 'transform' ? whole : { ...own, position: whole.position };
+/** Where a thing is in the frame it stands in, and whether it is carried whole; what is not keyed is worked out once. */
+function poseOf({ transform, keys }: Placed): { readonly at: (frame: number) => Similarity; readonly whole: boolean } {
+  const keyed = <V extends number | Vector>(name: (typeof PARTS)[number]) => {
+    // oxlint-disable-next-line typescript/no-unsafe-type-assertion -- keys of a place have the values of its parts
+    const list = keys[`transform.${name}`] as readonly Key<V>[] | undefined;
+    return list?.length ? list : undefined;
+  };
+  const [position, rotation, scale] = [keyed<Vector>('position'), keyed<Vector>('rotation'), keyed<number>('scale')];
+  const still = standing(transform);
+  const moved = (frame: number): Similarity => ({
+    position: position ? valueAt(position, frame) : still.position,
+    rotation: rotation ? rotationFromDegrees(valueAt(rotation, frame)) : still.rotation,
+    scale: scale ? valueAt(scale, frame) : still.scale,
+  });
+  return { at: position || rotation || scale ? moved : () => still, whole: transform.follows === 'transform' };
 }
 
 /** The motion of a thing: its keys, on the keys of its carriers. */
 export function motionOf(carriers: readonly Carrier[], thing: Placed): Motion {
   const row = [...carriersOf(carriers, thing).toReversed(), thing];
   const moves = row.some(({ keys }) => PARTS.some((name) => (keys[`transform.${name}`]?.length ?? 0) > 1));
-  const at = (frame: number) => row.reduce((outer, one) => carried(outer, placeAt(one, frame)), WORLD);
+  const poses = row.map(poseOf);
+  const at = (frame: number): Similarity => {
+    let outer = WORLD;
+    for (const { at: poseAt, whole } of poses) {
+      const own = poseAt(frame);
+      const placed = within(outer, own);
+      // What is carried in its position alone keeps its own direction and size.
+      outer = whole ? placed : { ...own, position: placed.position };
+    }
+    return outer;
+  };
   if (!moves) {
     const still = at(0);
     return { moves, at: () => still };

@@ -1,7 +1,8 @@
 import { describe } from '../../document/parameters';
-import { lookParameters, widthOverAge } from './look';
+import { bandParameters, lookParameters, widthOverAge } from './look';
 
 const { blend, opacity, interpolation, brightness, brighten } = lookParameters;
+const { colourBy, topSpeed, opacityOverAge, sizeOverSpeed } = bandParameters;
 
 /** How much of its form shows. */
 const shading = (value: number) =>
@@ -24,17 +25,19 @@ export const lineParameters = (shade: number) =>
     opacity: { ...opacity, default: 1, help: 'The opacity of each strand.' },
     colour: {
       type: 'colours',
-      label: 'Colour along the length',
+      label: 'Colours',
       ends: ['root', 'tip'],
       default: [
         { at: 0, colour: '#3d4a34' },
         { at: 1, colour: '#a9b878' },
       ],
-      help: 'The colours from root to tip.',
+      help: 'The colours from root to tip, or by the chosen quantity.',
     },
+    colourBy,
     interpolation,
     brightness,
     brighten,
+    opacityOverAge,
     widthAlong: {
       type: 'levels',
       label: 'Width along the length',
@@ -46,6 +49,8 @@ export const lineParameters = (shade: number) =>
       help: 'Multiplies the width, from root to tip.',
     },
     sizeOverAge: widthOverAge,
+    sizeOverSpeed,
+    topSpeed,
     shading: shading(shade),
   });
 

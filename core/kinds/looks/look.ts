@@ -173,6 +173,34 @@ export const spotParameters = describe({
   },
 });
 
+/** What looks have that draw lines and bands: along them, and by the age and speed of the particle at each point. */
+export const bandParameters = describe({
+  colourBy: {
+    type: 'choice',
+    label: 'Colour by',
+    default: 'along',
+    options: [
+      { value: 'along', label: 'length' },
+      { value: 'age', label: 'age' },
+      { value: 'speed', label: 'speed' },
+    ],
+    help: 'The quantity that chooses the colour from the ramp, at each point.',
+  },
+  topSpeed: {
+    ...spotParameters.topSpeed,
+    shown: (v) => v['colourBy'] === 'speed' || !isEven(v['sizeOverSpeed']),
+  },
+  opacityOverAge: {
+    ...lookParameters.opacityOverAge,
+    help: 'Multiplies the opacity at each point, from birth to death.',
+  },
+  sizeOverSpeed: {
+    ...spotParameters.sizeOverSpeed,
+    label: 'Width over speed',
+    help: 'Multiplies the width at each point, from still to top speed.',
+  },
+});
+
 /** Where the top of a spot points. */
 export const turnedParameter = {
   type: 'choice',

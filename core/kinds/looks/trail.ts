@@ -1,7 +1,8 @@
 import { describe } from '../../document/parameters';
-import { lookParameters, type LookKind, widthOverAge } from './look';
+import { bandParameters, lookParameters, type LookKind, widthOverAge } from './look';
 
 const { blend, opacity, interpolation, brightness } = lookParameters;
+const { colourBy, topSpeed, opacityOverAge, sizeOverSpeed } = bandParameters;
 
 const parameters = describe({
   length: {
@@ -56,16 +57,18 @@ const parameters = describe({
   opacity: { ...opacity, default: 0.6, help: 'The opacity of each trail.' },
   colour: {
     type: 'colours',
-    label: 'Colour along the length',
+    label: 'Colours',
     ends: ['head', 'tail'],
     default: [
       { at: 0, colour: '#ffe9b8' },
       { at: 1, colour: '#5a4a6e' },
     ],
-    help: 'The colours from the head to the tail of the trail.',
+    help: 'The colours from the head to the tail of the trail, or by the chosen quantity.',
   },
+  colourBy,
   interpolation,
   brightness,
+  opacityOverAge,
   widthAlong: {
     type: 'levels',
     label: 'Width along the length',
@@ -77,6 +80,8 @@ const parameters = describe({
     help: 'Multiplies the width, from head to tail.',
   },
   sizeOverAge: widthOverAge,
+  sizeOverSpeed,
+  topSpeed,
 });
 
 /** A band along the way a particle has come. */

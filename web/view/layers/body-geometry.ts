@@ -4,10 +4,14 @@ import { strandRows } from '../../../core/kinds/bodies/curves';
 import { bodyTable } from '../../../core/kinds/bodies/table';
 import type { TriangleMesh } from '../../../core/lib/meshes/mesh';
 import { smoothNormals } from '../../../core/lib/meshes/mesh';
+import { mixed, stateOf, toneOf, type BandPoint, type Tone } from './band-tone';
 import { weldedOf } from '../../../core/lib/meshes/weld';
 
-/** Numbers a vertex: place, velocity, direction, side, width, place on the ramp, zone, opacity. */
-export const STRIDE = 14;
+/**
+ * Numbers a vertex: place, velocity, direction, side, width, place on the ramp of widths, zone, opacity, place on the
+ * ramp of colours.
+ */
+export const STRIDE = 15;
 
 /** Triangles to draw, ready for the graphics card. */
 export interface BodyGeometry {
@@ -30,10 +34,12 @@ export function through(a: number, b: number, c: number, d: number, t: number): 
 
 /** A band along every strand, two vertices at each step of it: `side` −1 and 1, across the line of sight. */
 export function ribbonGeometry(
-  { id, count, columns, age, zone }: EmitterFrame,
+  frame: EmitterFrame,
   points: number,
   widthAtAge: (share: number) => number,
+  toneAt: (at: BandPoint) => Tone = toneOf({}),
 ): BodyGeometry {
+  const { id, count, columns, zone } = frame;
   const rows = strandRows(id, count, points);
   const steps = rows.reduce((sum, row) => sum + (row.length - 1) * SMOOTH + 1, 0);
   const pieces = steps - rows.length;
@@ -52,10 +58,11 @@ export function ribbonGeometry(
       const [y, dy] = through(columns.y[a]!, columns.y[b]!, columns.y[c]!, columns.y[d]!, t);
       const [z, dz] = through(columns.z[a]!, columns.z[b]!, columns.z[c]!, columns.z[d]!, t);
       const long = Math.hypot(dx, dy, dz) || 1;
-      const life = columns.life[b]!;
-      const width = mix(columns.size) * widthAtAge(life > 0 ? Math.min(1, Math.max(0, age[b]! / life)) : 1);
       // Cut off or not, the ramp is that of the whole strand.
-      const along = pointOf(id[b]!, points) + t;
+      const along = (pointOf(id[b]!, points) + t) / (points - 1);
+      const state = stateOf(frame, b);
+      const tone = toneAt({ along, ...mixed(state, stateOf(frame, c), t) });
+      const width = mix(columns.size) * widthAtAge(state.age) * tone.width;
       for (const side of [-1, 1]) {
         vertices.set(
           [
@@ -70,9 +77,10 @@ export function ribbonGeometry(
             dz / long,
             side,
             width,
-            along / (points - 1),
+            along,
             zone[t < 0.5 ? b : c] ?? 0,
-            1,
+            tone.opacity,
+            tone.hue,
           ],
           v * STRIDE,
         );
@@ -116,7 +124,7 @@ export function skinGeometry({ id, count, columns, age, zone }: EmitterFrame, me
         columns.vz[slot]!,
       ];
       vertices.set(
-        [...place, normals[3 * p]!, normals[3 * p + 1]!, normals[3 * p + 2]!, 0, 1, share, zone[slot] ?? 0, 1],
+        [...place, normals[3 * p]!, normals[3 * p + 1]!, normals[3 * p + 2]!, 0, 1, share, zone[slot] ?? 0, 1, share],
         (body * points + p) * STRIDE,
       );
     }

@@ -45,6 +45,7 @@ const ATTRIBUTES = [
   ['along', 1, 11],
   ['zone', 1, 12],
   ['fade', 1, 13],
+  ['hue', 1, 14],
 ] as const;
 
 /** What looks have that are drawn as bands and surfaces. */

@@ -10,6 +10,7 @@ import { InstanceLayer } from './instance-layer';
 import { EVEN, type Layer, lookAs } from './layer';
 import { linkGeometry, type LinkLook } from './link-geometry';
 import { ParticleLayer } from './particle-layer';
+import { toneOf, type BandLook } from './band-tone';
 import { levelAt } from './ramp';
 import { trailGeometry, type TrailLook } from './trail-geometry';
 
@@ -32,8 +33,13 @@ export function layerOf(emitter: Emitter, look: Kinded, resources: Resources): L
   if (draws === 'strands') {
     const points = pointsOf(emitter, resources);
     const make = () =>
-      new BodyLayer((frame, { sizeOverAge = EVEN }) =>
-        ribbonGeometry(frame, points, (share) => levelAt(sizeOverAge, share)),
+      new BodyLayer((frame, dress) =>
+        ribbonGeometry(
+          frame,
+          points,
+          (share) => levelAt(dress.sizeOverAge ?? EVEN, share),
+          toneOf(lookAs<BandLook>(dress)),
+        ),
       );
     return { key: ['strands', points], make };
   }

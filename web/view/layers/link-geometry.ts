@@ -102,7 +102,7 @@ export function linkGeometry({ count, columns, age, zone }: EmitterFrame, look: 
           ],
           at,
         );
-        vertices.set([dx, dy, dz, side, look.width, share, zone[slot] ?? 0, fade], at + 6);
+        vertices.set([dx, dy, dz, side, look.width, share, zone[slot] ?? 0, fade, share], at + 6);
       }
     });
     index.set([4 * p, 4 * p + 1, 4 * p + 2, 4 * p + 2, 4 * p + 1, 4 * p + 3], 6 * p);

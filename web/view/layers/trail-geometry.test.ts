@@ -28,6 +28,41 @@ describe('a trail', () => {
     expect(every(build([{ id: 7, at: [10, 0, 0] }]), 11)).toEqual([0, 0, 0.25, 0.25, 0.5, 0.5, 0.75, 0.75]);
   });
 
+  it('is coloured, and as wide and opaque, by the age or the speed that the particle had at each point', () => {
+    // It is 1 s old of 2 now, and was born a frame of 0.5 s before; it goes 4 m/s now, and went 2 m/s.
+    const made = (age: number, speed: number, at: number) => {
+      const frame = frameOf([{ id: 7, at: [at, 0, 0], age, life: 2 }]);
+      frame.columns.vx[0] = speed;
+      return frame;
+    };
+    const drawn = (over: Partial<TrailLook>) =>
+      trailGeometry(
+        made(1, 4, 10),
+        { ...look, ...over },
+        (f) => (f === 1 ? made(0.5, 2, 9) : undefined),
+        () => 1,
+      );
+    const ofPoints = (over: Partial<TrailLook>, which: number) => {
+      const all = every(drawn(over), which);
+      return [all[0], all[2]];
+    };
+    expect(ofPoints({}, 14)).toEqual([0, 0.25]);
+    expect(ofPoints({ colourBy: 'age' }, 14)).toEqual([0.5, 0.25]);
+    expect(ofPoints({ colourBy: 'speed', topSpeed: 8 }, 14)).toEqual([0.5, 0.25]);
+    expect(ofPoints({ colourBy: 'speed', topSpeed: 3 }, 14)).toEqual([1, 0.66667]);
+    // Twice as wide when fast, and fading out over its life.
+    const rising = [
+      { at: 0, value: 0 },
+      { at: 1, value: 2 },
+    ];
+    expect(ofPoints({ sizeOverSpeed: rising, topSpeed: 8 }, 10)).toEqual([0.1, 0.05]);
+    const falling = [
+      { at: 0, value: 1 },
+      { at: 1, value: 0 },
+    ];
+    expect(ofPoints({ opacityOverAge: falling }, 13)).toEqual([0.5, 0.75]);
+  });
+
   it('runs back along the way: its direction there is that of the motion, reversed', () => {
     expect(new Set(every(build([{ id: 7, at: [10, 0, 0] }]), 6))).toEqual(new Set([-1]));
   });

@@ -1,10 +1,11 @@
 import type { EmitterFrame } from '../../../engine/frame';
 import { slotsIn } from '../../../core/sim/step/slots';
+import { mixed, stateOf, toneOf, type BandLook } from './band-tone';
 import { STRIDE, through, type BodyGeometry } from './body-geometry';
 import { vectorBy } from '../../../core/lib/math/vector';
 
 /** How trails are drawn. */
-export interface TrailLook {
+export interface TrailLook extends BandLook {
   /** Frames. */
   readonly length: number;
   /** So many particles share one trail. */
@@ -43,11 +44,13 @@ const hasTrail = (id: number, every: number): boolean => every <= 1 || id % ever
  */
 export function trailGeometry(
   frame: EmitterFrame,
-  { length, every, pieces, smooth }: TrailLook,
+  look: TrailLook,
   before: (frames: number) => EmitterFrame | undefined,
   widthAtAge: (share: number) => number,
 ): BodyGeometry {
-  const { id, count, columns, age, zone } = frame;
+  const { length, every, pieces, smooth } = look;
+  const { id, count, columns, zone } = frame;
+  const toneAt = toneOf(look);
   const slots = Array.from({ length: count }, (_, i) => i).filter((i) => hasTrail(id[i]!, every));
   const owners = Uint32Array.from(slots, (i) => id[i]!);
   const pasts: (readonly [EmitterFrame, Int32Array])[] = [];
@@ -63,15 +66,17 @@ export function trailGeometry(
   slots.forEach((slot, s) => {
     way.set([columns.x[slot]!, columns.y[slot]!, columns.z[slot]!]);
     let points = 1;
-    for (const [{ columns: c }, found] of pasts) {
+    const states = [stateOf(frame, slot)];
+    for (const [past, found] of pasts) {
+      const { columns: c } = past;
       const at = found[s]!;
       if (at < 0) break;
       way.set([c.x[at]!, c.y[at]!, c.z[at]!], 3 * points++);
+      states.push(stateOf(past, at));
     }
     if (points < 2) return;
     const line = smoothed(way, points, smooth);
-    const life = columns.life[slot]!;
-    const width = columns.size[slot]! * widthAtAge(life > 0 ? Math.min(1, Math.max(0, age[slot]! / life)) : 1);
+    const width = columns.size[slot]! * widthAtAge(states[0]!.age);
     for (let step = 0; step <= (points - 1) * pieces; step++) {
       const at = Math.min(points - 2, Math.floor(step / pieces));
       const t = step / pieces - at;
@@ -81,6 +86,8 @@ export function trailGeometry(
       );
       const [dx, dy, dz] = vectorBy((k) => curve[k]![1]);
       const long = Math.hypot(dx, dy, dz) || 1;
+      const along = (at + t) / length;
+      const tone = toneAt({ along, ...mixed(states[at]!, states[at + 1]!, t) });
       for (const side of [-1, 1]) {
         vertices.set(
           [
@@ -94,10 +101,11 @@ export function trailGeometry(
             dy / long,
             dz / long,
             side,
-            width,
-            (at + t) / length,
+            width * tone.width,
+            along,
             zone[slot] ?? 0,
-            1,
+            tone.opacity,
+            tone.hue,
           ],
           v * STRIDE,
         );

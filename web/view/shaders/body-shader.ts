@@ -4,7 +4,7 @@ import { veilShader } from './veil';
 export const bodyVertex = /* glsl */ `
 precision highp float;
 in vec3 place, velocity, direction;
-in float side, width, along, zone, fade;
+in float side, width, along, zone, fade, hue;
 /** Of each zone, from 1: its tint in linear light with how much of it; and how many times as wide its particles are. */
 uniform vec4 zoneTints[17];
 uniform float zoneSizes[17];
@@ -23,10 +23,11 @@ out float half_size;
 out vec3 going;
 
 void main() {
-  vec4 dress = texture(ramp, vec2((clamp(along, 0.0, 1.0) * 255.0 + 0.5) / 256.0, 0.25));
+  vec3 toned = texture(ramp, vec2((clamp(hue, 0.0, 1.0) * 255.0 + 0.5) / 256.0, 0.25)).rgb;
+  float wide = texture(ramp, vec2((clamp(along, 0.0, 1.0) * 255.0 + 0.5) / 256.0, 0.25)).a;
   int sorted = int(zone + 0.5);
   vec4 own = zoneTints[sorted];
-  tint = vec4(mix(dress.rgb, own.rgb, own.a), 1.0);
+  tint = vec4(mix(toned, own.rgb, own.a), 1.0);
   vec4 seen = toView * vec4(place - back * velocity, 1.0);
   vec3 lies = normalize(mat3(toView) * direction);
   // What a metre at its distance is in clip space: a flat camera sees all alike.
@@ -43,7 +44,7 @@ void main() {
     vec3 sideways = cross(lies, flatEye ? vec3(0.0, 0.0, -1.0) : normalize(seen.xyz));
     float size = length(sideways);
     sideways = size > 1e-4 ? sideways / size : vec3(1.0, 0.0, 0.0);
-    float wanted = width * zoneSizes[sorted] * sizeScale * dress.a * pixelsPerMetre / max(w, 1e-6);
+    float wanted = width * zoneSizes[sorted] * sizeScale * wide * pixelsPerMetre / max(w, 1e-6);
     // Thinner than a pixel: drawn as one pixel, as much fainter as it is thinner.
     widthInPixels = max(wanted, 1.0);
     tint.a = min(1.0, wanted);
