@@ -17,7 +17,7 @@ export function whyStrobes(emitter: Emitter, fps: number): Diagnosis | undefined
   if (!turning) return undefined;
   const { spin, spinVariance, spinUnit } = emitter.birth;
   if (spinUnit === 'metre') return undefined;
-  const fastest = Math.abs(spin) + Math.abs(spinVariance);
+  const fastest = (Math.abs(spin) + Math.abs(spinVariance)) * (spinUnit === 'frame' ? fps : 1);
   const most = 360 * SAME_AFTER[turning.kind]! * 0.5 * fps;
   if (fastest < most) return undefined;
   const part = (0.8 * most) / fastest;

@@ -167,6 +167,24 @@ it.each(['x', 'y', 'z'] as const)(
   },
 );
 
+it('a spin by the frame turns a particle so far in each frame, whatever the frame rate', () => {
+  for (const fps of [24, 60]) {
+    const run = runTo(
+      testScene({
+        time: { fps },
+        emitter: {
+          look: { kind: 'flake' },
+          emission: [{ kind: 'burst', count: 1 }],
+          birth: { life: 99, speed: 0, spin: 10, spinUnit: 'frame', spinAbout: 'axis', spinAxis: [0, 1, 0] },
+        },
+      }),
+      6,
+    );
+    // Half the angle’s sine stands in the quaternion: 60° after six frames.
+    expect(run.populations[0]!.columns.qy[0]).toBeCloseTo(Math.sin(Math.PI / 6), 5);
+  }
+});
+
 it('a spin by the metre turns a particle by its way: twice as fast, twice as far; at rest not at all', () => {
   const turned = (speed: number, frames: number, spinUnit: string) => {
     const run = runTo(

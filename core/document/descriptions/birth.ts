@@ -178,22 +178,22 @@ export const birthParameters = describe({
   spin: {
     type: 'number',
     label: 'Spin',
-    unit: '°/s',
+    unit: '°',
     default: 0,
     usual: [-360, 360],
-    help: 'How fast a particle rotates.',
+    help: 'How far a particle rotates in one spin unit: a second, a frame or a metre of its way.',
   },
-  spinVariance: variance('Spin variation', '°/s', 'spin', [0, 360]),
+  spinVariance: variance('Spin variation', '°', 'spin', [0, 360]),
   spinUnit: {
     type: 'choice',
     label: 'Spin unit',
     default: 'second',
     options: [
       { value: 'second', label: 'per second' },
+      { value: 'frame', label: 'per frame' },
       { value: 'metre', label: 'per metre' },
     ],
-    help: 'Per second, spin is steady. Per metre, a particle rolls: its spin grows with its speed and stops when it rests.',
-    shown: (v) => v['spin'] !== 0 || v['spinVariance'] !== 0,
+    help: 'Per second or frame, spin is steady. Per metre, a particle rolls: its spin grows with its speed and stops when it rests.',
   },
   spinAbout: {
     type: 'choice',
@@ -204,7 +204,6 @@ export const birthParameters = describe({
       { value: 'axis', label: 'one axis' },
     ],
     help: 'Random gives each particle its own axis.',
-    shown: (v) => v['spin'] !== 0 || v['spinVariance'] !== 0,
   },
   spinAxis: {
     type: 'vector',
@@ -212,7 +211,7 @@ export const birthParameters = describe({
     unit: '',
     default: [0, 1, 0],
     help: 'The axis of the spin, in the emitter’s axes. Only its direction counts, not its length.',
-    shown: (v) => v['spinAbout'] === 'axis' && (v['spin'] !== 0 || v['spinVariance'] !== 0),
+    shown: (v) => v['spinAbout'] === 'axis',
   },
 }) satisfies Description;
 

@@ -142,7 +142,8 @@ export class NewbornWriter {
         q = turnedBy(turnAbout(about, birth.tilt * RADIAN * (2 * hashRandom(Purpose.tiltAngle) - 1)), q);
     }
     setOrientation(population, slot, q);
-    const spin = RADIAN * varied(birth.spin, birth.spinVariance, hashRandom(Purpose.spin));
+    const perUnit = RADIAN * varied(birth.spin, birth.spinVariance, hashRandom(Purpose.spin));
+    const spin = birth.spinUnit === 'frame' ? perUnit * this.fps : perUnit;
     const axis =
       birth.spinAbout === 'any'
         ? anyWay(hashRandom(Purpose.spinAxis), hashRandom(Purpose.spinAxisTurn))
