@@ -19,6 +19,7 @@ import { FalloffSection, ModulatorSection, SendSection } from './falloff-section
 import { FormulaContextProvider } from '../../widgets/formula/formula-context';
 import { useParticleContext } from '../../widgets/formula/use-contexts';
 import { Section } from './section';
+import { WeightNow } from './weight-now';
 
 const { limitedRange, activeFrom, activeUntil, furtherRanges, easeIn, easeOut } = fieldParameters;
 const SPAN = { limitedRange, activeFrom, activeUntil, furtherRanges, easeIn, easeOut };
@@ -132,6 +133,7 @@ export function FieldInspector({ field }: { field: Field }) {
           onRename={(name) => editField(field.id, (f) => void (f.name = name))}
         >
           <Starts field={field} />
+          <WeightNow field={field} />
           <ParameterRows
             description={{ strength: strengthParameter(field) }}
             of={{ ...of, prefix: '' }}

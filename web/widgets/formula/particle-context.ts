@@ -21,6 +21,21 @@ function named(scene: Scene, own: Readonly<Record<string, number>>, frame: numbe
   );
 }
 
+/** One of the particles that are sent to a thing, the `turn`-th of a few, evenly picked; undefined where there is none. */
+export function pickedParticle(
+  scene: Scene,
+  thing: WeightedThing,
+  frame: Frame,
+  turn: number,
+): { readonly emitter: number; readonly slot: number } | undefined {
+  const emitter = frame.emitters.findIndex(
+    (e, i) => e.count > 0 && scene.emitters[i] && sendTo(thing, scene.emitters[i].id) > 0,
+  );
+  const particles = frame.emitters[emitter];
+  // Golden-ratio steps go through all of them without a pattern.
+  return particles && { emitter, slot: Math.floor(particles.count * ((0.5 + turn * 0.6180339887) % 1)) };
+}
+
 /**
  * What formulas of a field or group see of one of the particles that are sent to it, the `turn`-th of a few, evenly
  * picked.
@@ -32,13 +47,10 @@ export function particleContext(
   frame: Frame,
   turn: number,
 ): FormulaContext | undefined {
-  const heard = frame.emitters.findIndex(
-    (e, i) => e.count > 0 && scene.emitters[i] && sendTo(thing, scene.emitters[i].id) > 0,
-  );
-  const particles = frame.emitters[heard];
-  if (!particles) return undefined;
-  // Golden-ratio steps go through all of them without a pattern.
-  const i = Math.floor(particles.count * ((0.5 + turn * 0.6180339887) % 1));
+  const picked = pickedParticle(scene, thing, frame, turn);
+  if (!picked) return undefined;
+  const particles = frame.emitters[picked.emitter]!;
+  const i = picked.slot;
   const { columns } = particles;
   const now = clockIn(scene).at(frame.frame);
   const place = drawnMotion(scene, thing).at(now);
