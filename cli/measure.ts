@@ -70,7 +70,16 @@ export async function measure(name: string, options: MeasureOptions): Promise<vo
   };
   console.log(
     JSON.stringify(
-      { scene: scene.name, frame: options.frame, at: options.at, velocity: options.velocity, particle, fields, groups, total },
+      {
+        scene: scene.name,
+        frame: options.frame,
+        at: options.at,
+        velocity: options.velocity,
+        particle,
+        fields,
+        groups,
+        total,
+      },
       null,
       2,
     ),
