@@ -10,6 +10,7 @@ import type { FieldKind } from '../kinds/contracts/field';
 import { pathParameters } from '../kinds/shared/path-parameters';
 import { shapes } from '../kinds/emitter-shapes';
 import { completeEmitter, completeField, completeScene } from './read';
+import { onPathOfEmitter } from './own-path';
 import { startedFrom, type FittedBox } from './starting-point';
 import { SCENE_FORMAT, SCENE_VERSION, type Emitter, type Field, type Scene } from '../document/scene';
 
@@ -87,7 +88,8 @@ export function newField(scene: Scene, kind: string, { centre, half }: FittedBox
     settings: { ...fieldKinds.defaults(kind, { ...fieldKind.fit?.(half), ...sourceOf(scene, fieldKind) }) },
     falloff: falloffShapes.defaults(falloff.kind, falloff.fitted(half)),
   });
-  return start ? startedFrom(field, start) : field;
+  const made = start ? startedFrom(field, start) : field;
+  return kind === 'path' ? onPathOfEmitter(scene, made) : made;
 }
 
 /** A seed that none of these has. */

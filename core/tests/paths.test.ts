@@ -10,6 +10,7 @@ import { windingPoint } from '../lib/paths/winding';
 import { defaultsOf } from '../document/parameters';
 import type { Vector } from '../lib/math/vector';
 import { type Written, checkScene } from '../scene/read';
+import { keepingPath } from '../scene/own-path';
 import { emitterOnPath, movedOntoPath, newField } from '../scene/starters';
 import { Simulation } from '../sim/step/simulation';
 import { only, runTo, testScene, thrown } from './scenes';
@@ -390,6 +391,30 @@ describe('the path field', () => {
       expect(off).toBeLessThan(0.03);
       expect(Math.hypot(columns.vx[i]!, columns.vy[i]!)).toBeGreaterThan(0.8);
     }
+  });
+
+  it('is that of an emitter that sits on one, for a new field', () => {
+    const shape = { kind: 'path', form: 'helix', pathTurns: 5 };
+    const scene = testScene({ emitter: { shape, transform: { position: [0, 3, 0] } } });
+    const field = newField(scene, 'path');
+    expect(field.falloff).toMatchObject({ kind: 'path', form: 'helix', pathTurns: 5 });
+    expect(field.settings['form']).toBe('falloff');
+    expect(field.transform.position).toEqual([0, 3, 0]);
+    expect(checkScene(JSON.parse(JSON.stringify({ ...scene, fields: [field] })))).toEqual([]);
+    expect(newField(scene, 'wind').transform.position).not.toEqual([0, 3, 0]);
+  });
+
+  it('stays with its field where the falloff goes, and is the falloff’s again where that comes back', () => {
+    const [before] = testScene({ fields: [{ settings: { kind: 'path' }, falloff: ring }] }).fields;
+    const without = keepingPath(before!, { ...before!, falloff: { kind: 'everywhere' } });
+    expect(without.settings).toMatchObject(circle);
+    expect(keepingPath(without, { ...without, falloff: before!.falloff })).toEqual({
+      ...before!,
+      settings: { ...without.settings, form: 'falloff' },
+    });
+    // One that is another stays its own.
+    const other = { ...without, falloff: { ...before!.falloff, pathRadius: 9 } };
+    expect(keepingPath(without, other)).toEqual(other);
   });
 
   it('has an emitter moved onto it, which keeps everything but its shape and place', () => {

@@ -1,6 +1,7 @@
 import { produce, type Draft } from 'immer';
 import { ofAnotherKind } from '../../core/document/change-kind';
 import type { Kinded } from '../../core/document/registry';
+import { keepingPath } from '../../core/scene/own-path';
 import { falloffShapes } from '../../core/kinds/falloff-shapes';
 import { falloffCurves } from '../../core/kinds/curves';
 import type { Vector } from '../../core/lib/math/vector';
@@ -41,11 +42,13 @@ function keepCorePositive(profileKind: string, falloff: Record<string, unknown>)
 /** Changes the kind of one part of a falloff, and keeps the inner radius above 0 where the curve needs that. */
 function setKind(owner: WeightedOwner, path: 'falloff' | 'curve', kind: string, make: (was: Kinded) => Kinded): void {
   const place = { sort: LISTS[owner.type], ids: [owner.id], path, also: ['falloff.inner'] };
-  changeScene((scene) =>
-    withKind<WeightedThing>(scene, place, kind, (thing, was) =>
+  changeScene((scene) => {
+    const next = withKind<WeightedThing>(scene, place, kind, (thing, was) =>
       produce({ ...thing, [path]: make(was) }, (draft) => keepCorePositive(draft.curve.kind, draft.falloff)),
-    ),
-  );
+    );
+    if (next === scene) return scene;
+    return { ...next, fields: next.fields.map((field, i) => keepingPath(scene.fields[i]!, field)) };
+  });
 }
 
 /** Half the sides of the box around the outline of a falloff shape, metres of its own scale; undefined without one. */

@@ -6,7 +6,7 @@ import { looks } from '../../core/kinds/looks';
 import { newScene } from '../../core/scene/starters';
 import { testScene } from '../../core/tests/scenes';
 import { setActsAs } from '../panels/desk/desk-edit';
-import { setCurveKind } from './falloff-edit';
+import { setCurveKind, setFalloffKind } from './falloff-edit';
 import { switchKind } from './kind-switch';
 import {
   changeScene,
@@ -50,6 +50,30 @@ describe('choosing another kind', () => {
     expect(emitter().keys).toEqual({});
     look('sprite');
     expect(emitter()).toEqual(before);
+  });
+
+  it('lets a field that follows the path of its falloff keep that path without one, also where it was drawn since', () => {
+    const points = (x: number) => [
+      [0, 0, 0],
+      [x, 1, 0],
+      [3, 0, 0],
+    ];
+    openScene(
+      testScene({
+        fields: [{ id: 'f', name: 'F', settings: { kind: 'path' }, falloff: { kind: 'path', points: points(1) } }],
+      }),
+    );
+    const field = () => openedScene().fields[0]!;
+    for (const x of [1, 2]) {
+      editField('f', (f) => void Object.assign(f.falloff, { points: points(x) }));
+      setFalloffKind({ type: 'field', id: 'f' }, 'everywhere');
+      expect(field().settings).toMatchObject({ form: 'drawn', points: points(x) });
+      setFalloffKind({ type: 'field', id: 'f' }, 'path');
+      expect(field().falloff['points']).toEqual(points(x));
+      expect(field().settings['form']).toBe('falloff');
+    }
+    undo();
+    expect(field().settings).toMatchObject({ form: 'drawn', points: points(2) });
   });
 
   it('leaves keys and automations of other values alone, and brings back those of the kind', () => {
