@@ -3,7 +3,7 @@ import type { KernelBackend } from '../core/sim/stack/stack';
 import type { Simulation } from '../core/sim/step/simulation';
 import { makeKernel } from '../kernel/kernel';
 import { aged, burstRun, fiveFields, putTo } from './five-fields';
-import { inTurn, tell } from './measure';
+import { Calm, inTurn, tell } from './measure';
 import { runWith } from './run-with';
 
 /** Particles of each case, and the frames until they lie still. */
@@ -91,7 +91,8 @@ export async function benchContacts(): Promise<void> {
     cases[`on ${name}`] = timed(settled(kernel, collider, false));
     cases[`far from ${name}`] = timed(settled(kernel, collider, true));
   }
-  const found = await inTurn(cases);
+  const calm = new Calm();
+  const found = await inTurn(cases, calm);
   const { u = NaN, none = NaN } = found;
   tell({ case: 'u: the five-field stack', nanosecondsAParticleAndStep: u });
   for (const [name] of COLLIDERS)
@@ -99,4 +100,5 @@ export async function benchContacts(): Promise<void> {
       const own = found[`${where} ${name}`]! - none;
       tell({ case: `contact: ${where} ${name}`, particles: COUNT, nanoseconds: own, u: own / u });
     }
+  calm.tell();
 }

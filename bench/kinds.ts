@@ -4,7 +4,7 @@ import { modulators } from '../core/kinds/modulators';
 import type { Written } from '../core/scene/read';
 import { makeKernel } from '../kernel/kernel';
 import { aged, burstRun, fiveFields, putTo } from './five-fields';
-import { inTurn, tell } from './measure';
+import { Calm, inTurn, tell } from './measure';
 
 const COUNT = 100_000;
 /** Frames that are measured together. */
@@ -40,37 +40,29 @@ export const KINDS: readonly (readonly [string, Written])[] = [
   ]),
 ];
 
-/** A loop of known length: how long it takes tells how much the machine is disturbed. */
-function knownLoop(): number {
-  const begin = performance.now();
-  let x = 1;
-  for (let i = 0; i < 3e6; i++) x = x * 1.0000001 + 1e-9;
-  return x > 0 ? performance.now() - begin : 0;
-}
-
 /** Everything of {@link KINDS} by the kernel, one thread, beside the five-field stack. */
 export async function benchKinds(): Promise<void> {
   const kernel = makeKernel();
-  const loops: number[] = [];
+  const calm = new Calm();
   const caseOf = (fields: readonly Written[]) => {
     const run = burstRun(fields, COUNT, undefined, kernel);
     const moment = aged(run);
     return () => {
-      loops.push(knownLoop());
       putTo(moment, run);
       const begin = performance.now();
       for (let i = 0; i < FRAMES; i++) run.advance();
       return ((performance.now() - begin) * 1e6) / (FRAMES * COUNT);
     };
   };
-  const found = await inTurn({
-    u: caseOf(fiveFields()),
-    ...Object.fromEntries(KINDS.map(([name, field]) => [name, caseOf([field])])),
-  });
+  const found = await inTurn(
+    {
+      u: caseOf(fiveFields()),
+      ...Object.fromEntries(KINDS.map(([name, field]) => [name, caseOf([field])])),
+    },
+    calm,
+  );
   const { u = NaN } = found;
   for (const [name] of KINDS)
     tell({ case: `${name}, with the step`, particles: COUNT, nanoseconds: found[name]!, u: found[name]! / u });
-  loops.sort((a, b) => a - b);
-  const at = (share: number) => loops[Math.floor(share * (loops.length - 1))]! / loops[0]!;
-  tell({ case: 'a loop of known length, in times its least', median: at(0.5), nineInTen: at(0.9), most: at(1) });
+  calm.tell();
 }

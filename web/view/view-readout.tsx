@@ -78,7 +78,8 @@ export function ViewReadout({ rig }: { rig: ViewRig }) {
     () => rig.drawing.coarsePart,
   );
   return (
-    <div className="num pointer-events-none absolute top-2 right-3 flex flex-col items-end gap-0.5 text-second">
+    // Numbers stand on a ground of their own: the frame of the shot may go by behind them.
+    <div className="num pointer-events-none absolute top-2 right-3 flex flex-col items-end gap-0.5 text-second [&>span]:rounded-sm [&>span]:bg-surround/70 [&>span]:px-1">
       <ViewMenu
         rig={rig}
         onSetShot={setShot}
