@@ -96,7 +96,8 @@ async function unbroken() {
   return { data, server, id };
 }
 
-describe('bakes on the server', () => {
+// Seconds on a quiet machine; every frame is synced to the disk, which others may be using.
+describe('bakes on the server', { timeout: 240_000 }, () => {
   it('killed at random moments, again and again, and started again: it goes on by itself, and the files are those of an unbroken bake', async () => {
     const whole = await unbroken();
     await whole.server.kill();
