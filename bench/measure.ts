@@ -55,15 +55,15 @@ export class Calm {
 
   /** Prints how much the loop varied, and how often cases were measured again or stayed disturbed. */
   tell(): void {
-    const [median, nineInTen, most] = [0.5, 0.9, 1].map(
+    const [half, nine, all] = [0.5, 0.9, 1].map(
       (share) => ranked(this.loops, Math.min(share, 1 - 1 / this.loops.length)) / this.least,
     );
     const { repeated, disturbed } = this;
     tell({
       case: 'a loop of known length, in times its least',
-      median: median!,
-      nineInTen: nineInTen!,
-      most: most!,
+      median: half!,
+      nineInTen: nine!,
+      most: all!,
       repeated,
       disturbed,
     });
