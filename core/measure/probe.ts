@@ -24,6 +24,8 @@ export interface ProbeParticle {
   readonly key?: number;
   /** Seconds since birth; 0 if it is left out. */
   readonly age?: number;
+  /** Seconds from birth to death; 1 if it is left out. */
+  readonly life?: number;
 }
 
 /** What one field does at a point. */
@@ -67,8 +69,10 @@ export interface StackReading {
   readonly felt: Vector;
 }
 
-function blockOf(particle: ProbeParticle, time: number): ParticleBlock {
+/** A particle as a block of one, of an emitter by its place in the scene’s list, at a time in seconds. */
+export function blockOfOne(particle: ProbeParticle, emitter: number, time: number): ParticleBlock {
   const block = particleBlock();
+  block.emitter = emitter;
   block.count = 1;
   AXES.forEach((axis, i) => {
     block.position[axis][0] = particle.position[i]!;
@@ -79,7 +83,7 @@ function blockOf(particle: ProbeParticle, time: number): ParticleBlock {
   block.time[0] = time;
   block.id[0] = block.body[0] = particle.key ?? 0;
   block.age[0] = particle.age ?? 0;
-  block.life[0] = 1;
+  block.life[0] = particle.life ?? 1;
   return block;
 }
 
@@ -94,8 +98,7 @@ export function probe(
 ): { fields: FieldReading[]; groups: GroupReading[]; total: StackReading } {
   const stack = compileStack(withPrecomputedPaths(scene, assets, backend), assets, { backend });
   placeStack(stack, frame);
-  const block = blockOf(particle, frame / scene.time.fps);
-  block.emitter = scene.emitters.indexOf(emitter);
+  const block = blockOfOne(particle, scene.emitters.indexOf(emitter), frame / scene.time.fps);
   const sums = sumsOfBlock();
   const leaves = new Map<number, Leaf>();
   evaluateStack(stack, block, rowScratch(), sums, (leaf) => void leaves.set(leaf.row.index, leaf));

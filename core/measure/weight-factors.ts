@@ -11,7 +11,6 @@ import type { Leaf } from '../sim/stack/group-members';
 import { placeStack } from '../sim/stack/place';
 import { rowScratch } from '../sim/stack/room';
 import type { Row, Stack } from '../sim/stack/stack';
-import { sortIntoZones } from '../sim/stack/zones';
 
 /** A part of a weight, by which the others are multiplied. */
 export interface Factor {
@@ -59,7 +58,6 @@ export function weightFactors(
   const room = rowScratch();
   const leaves = new Map<Row, Leaf>();
   evaluateStack(stack, block, room, sumsOfBlock(), (leaf) => void leaves.set(leaf.row, leaf));
-  if (stack.zones.length > 0) sortIntoZones(stack, block, room);
   measureDistances(row, block, room, frame / stack.fps);
   const { field } = row;
   const leaf = leaves.get(row);

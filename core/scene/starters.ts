@@ -7,10 +7,8 @@ import { looks } from '../kinds/looks';
 import { fields as fieldKinds } from '../kinds/fields';
 import { strengthOf } from '../kinds/fields/strength';
 import type { FieldKind } from '../kinds/contracts/field';
-import { pathParameters } from '../kinds/shared/path-parameters';
-import { shapes } from '../kinds/emitter-shapes';
 import { completeEmitter, completeField, completeScene } from './read';
-import { onPathOfEmitter } from './own-path';
+import { movedOntoPath, onPathOfEmitter } from './own-path';
 import { startedFrom, type FittedBox } from './starting-point';
 import { SCENE_FORMAT, SCENE_VERSION, type Emitter, type Field, type Scene } from '../document/scene';
 
@@ -137,28 +135,7 @@ export function newEmitter(scene: Pick<Scene, 'emitters'>): Emitter {
   });
 }
 
-/** The entries, by the paths of numbers, that place a thing or shape it; or all others. */
-const ofPlace = <T>(moving: Readonly<Record<string, T>>, wanted: boolean): Record<string, T> =>
-  Object.fromEntries(Object.entries(moving).filter(([path]) => /^(transform|shape)\./.test(path) === wanted));
-
-/**
- * An emitter moved onto the path that a field follows, to its start or all along it: it gives up its shape and place, and
- * keeps everything else. Undefined where the field follows none.
- */
-export function movedOntoPath(emitter: Emitter, field: Field, from: 'start' | 'along'): Emitter | undefined {
-  const path = fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.falloff);
-  if (!path) return undefined;
-  const named = Object.fromEntries(Object.keys(pathParameters).map((name) => [name, path[name]]));
-  return {
-    ...emitter,
-    shape: { ...shapes.defaults('path'), ...named, from },
-    transform: field.transform,
-    keys: { ...ofPlace(emitter.keys, false), ...ofPlace(field.keys, true) },
-    automations: { ...ofPlace(emitter.automations, false), ...ofPlace(field.automations, true) },
-  };
-}
-
-/** A new emitter there, its particles still, so that the field sets them going. */
+/** A new emitter on the path that a field follows, its particles still, so that the field sets them going. */
 export function emitterOnPath(
   scene: Pick<Scene, 'emitters'>,
   field: Field,

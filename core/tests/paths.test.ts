@@ -10,8 +10,8 @@ import { windingPoint } from '../lib/paths/winding';
 import { defaultsOf } from '../document/parameters';
 import type { Vector } from '../lib/math/vector';
 import { type Written, checkScene } from '../scene/read';
-import { keepingPath } from '../scene/own-path';
-import { emitterOnPath, movedOntoPath, newField } from '../scene/starters';
+import { keepingPath, movedOntoPath } from '../scene/own-path';
+import { emitterOnPath, newField } from '../scene/starters';
 import { Simulation } from '../sim/step/simulation';
 import { only, runTo, testScene, thrown } from './scenes';
 

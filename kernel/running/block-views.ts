@@ -12,7 +12,7 @@ export interface BlockViews {
 }
 
 /** A block of a population, and what is known of its particles. */
-interface Block extends BlockViews {
+export interface Block extends BlockViews {
   /** When the last of them is born and the first of them dies, seconds; undefined where that is not known. */
   span: readonly [born: number, dies: number] | undefined;
   /** Whether it has been stepped with the same particles before. */

@@ -1,7 +1,7 @@
 import { BLOCK } from '../../core/lib/particle-block';
 import type { Ends, Looked } from '../../core/sim/stack/stack';
 import type { Population } from '../../core/sim/step/population';
-import { blockAt, isSettled, type BlockViews } from './block-views';
+import { blockAt, isSettled, type Block, type BlockViews } from './block-views';
 import { lookedIn } from './looked';
 import * as at from '../encoding/layout';
 import type { Kernel } from './memory';
@@ -120,7 +120,7 @@ export class Runner {
    * Points the kernel to the block that begins at a slot, or to a copy of it where that stands elsewhere; a step of it
    * begins at a time, seconds.
    */
-  pointTo(population: Population, start: number, begin = 0): BlockViews {
+  pointTo(population: Population, start: number, begin = 0): Block {
     const block = blockAt(this.kernel, population, start);
     this.times[0] = begin;
     if (!block.places) this.copied(block);
@@ -140,15 +140,12 @@ export class Runner {
 
   /** The step of so many particles, up to a block, from a slot on. */
   step(programs: Programs, { population, start, count, begin, end, rest }: Stepped, ends: Ends): void {
-    const block = blockAt(this.kernel, population, start);
-    const { places } = block;
-    const { floats, birth } = places ? block : this.copied(block);
+    const block = this.pointTo(population, start, begin);
+    const { floats, birth } = block.places ? block : this.block;
     const settled = isSettled(block, population, start, count, begin, end);
     const late = programs.programAt && !settled ? this.lateOf(floats, birth, count, begin) : NOBODY;
-    this.times[0] = begin;
     this.times[1] = end;
     this.settled[0] = Number(settled);
-    this.pointers.set(places ?? this.block.places);
     this.load(programs.program);
     this.bring(rest);
     const found = this.kernel.run.step(at.PROGRAM, count);

@@ -1,8 +1,5 @@
-/** Small bodies made by code that particles can be drawn as. */
-export const SMALL_BODIES = ['grain', 'chip', 'card', 'cone', 'cube', 'plane', 'ball'] as const;
-
-/** Those, and a mesh of the scene, to choose from. */
-export const bodyOptions = [
+/** Small bodies made by code that particles can be drawn as, to choose from. */
+const MADE = [
   { value: 'grain', label: 'grain' },
   { value: 'chip', label: 'chip' },
   { value: 'card', label: 'curled card' },
@@ -10,5 +7,19 @@ export const bodyOptions = [
   { value: 'cube', label: 'cube' },
   { value: 'plane', label: 'plane' },
   { value: 'ball', label: 'ball' },
-  { value: 'mesh', label: 'scene mesh' },
 ] as const;
+
+/** Their names. */
+export const SMALL_BODIES = MADE.map(({ value }) => value);
+
+/** Those, and a mesh of the scene. */
+export const bodyOptions = [...MADE, { value: 'mesh', label: 'scene mesh' }] as const;
+
+/** The mesh that is drawn where that is chosen. */
+export const bodyMesh = {
+  type: 'reference',
+  to: 'mesh',
+  label: 'Mesh',
+  default: '',
+  help: 'The mesh to draw.',
+} as const;

@@ -1,6 +1,6 @@
 import { describe } from '../parameters';
 import { seed } from './seed';
-import { bodyOptions } from './small-body';
+import { bodyMesh, bodyOptions } from './small-body';
 
 const soft = (v: Readonly<Record<string, unknown>>) => v['soft'] !== 0;
 const dressed = (v: Readonly<Record<string, unknown>>) => v['effect'] === 'assign-variant';
@@ -55,11 +55,7 @@ export const zoneParameters = describe({
     shown: dressed,
   },
   mesh: {
-    type: 'reference',
-    to: 'mesh',
-    label: 'Mesh',
-    default: '',
-    help: 'The mesh to draw.',
+    ...bodyMesh,
     shown: (v) => dressed(v) && v['form'] === 'mesh',
   },
   strength: {

@@ -20,13 +20,19 @@ export interface Motion {
 
 const PARTS = ['position', 'rotation', 'scale'] as const;
 
+/** The keys of a part of a place; undefined where it has none. */
+function keysOf<V extends number | Vector>(keys: Keys, part: (typeof PARTS)[number]): readonly Key<V>[] | undefined {
+  // oxlint-disable-next-line typescript/no-unsafe-type-assertion -- keys of a place have the values of its parts
+  const list = keys[`transform.${part}`] as readonly Key<V>[] | undefined;
+  return list?.length ? list : undefined;
+}
+
 /** The place a thing has at a frame in the frame it stands in: keyed numbers take the value of their keys. */
 export function placeAt({ transform: place, keys }: Placed, frame: number): Transform {
-  const keyed = (name: (typeof PARTS)[number]) => keys[`transform.${name}`];
-  if (!PARTS.some((name) => keyed(name)?.length)) return place;
-  const value = <V extends number | Vector>(name: (typeof PARTS)[number], plain: V): V => {
-    const list = keyed(name) as readonly Key<V>[] | undefined;
-    return list?.length ? valueAt(list, frame) : plain;
+  if (!PARTS.some((part) => keysOf(keys, part))) return place;
+  const value = <V extends number | Vector>(part: (typeof PARTS)[number], plain: V): V => {
+    const list = keysOf<V>(keys, part);
+    return list ? valueAt(list, frame) : plain;
   };
   return {
     ...place,
@@ -56,12 +62,9 @@ const standing = (place: Transform): Similarity => ({
 
 /** Where a thing is in the frame it stands in, and whether it is carried whole; what is not keyed is worked out once. */
 function poseOf({ transform, keys }: Placed): { readonly at: (frame: number) => Similarity; readonly whole: boolean } {
-  const keyed = <V extends number | Vector>(name: (typeof PARTS)[number]) => {
-    // oxlint-disable-next-line typescript/no-unsafe-type-assertion -- keys of a place have the values of its parts
-    const list = keys[`transform.${name}`] as readonly Key<V>[] | undefined;
-    return list?.length ? list : undefined;
-  };
-  const [position, rotation, scale] = [keyed<Vector>('position'), keyed<Vector>('rotation'), keyed<number>('scale')];
+  const position = keysOf<Vector>(keys, 'position');
+  const rotation = keysOf<Vector>(keys, 'rotation');
+  const scale = keysOf<number>(keys, 'scale');
   const still = standing(transform);
   const moved = (frame: number): Similarity => ({
     position: position ? valueAt(position, frame) : still.position,

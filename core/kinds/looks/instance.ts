@@ -1,4 +1,4 @@
-import { bodyOptions } from '../../document/descriptions/small-body';
+import { bodyMesh, bodyOptions } from '../../document/descriptions/small-body';
 import { describe } from '../../document/parameters';
 import { spotParameters, type LookKind } from './look';
 
@@ -17,11 +17,7 @@ const parameters = describe({
     help: 'The body that is drawn at each particle, at its size.',
   },
   mesh: {
-    type: 'reference',
-    to: 'mesh',
-    label: 'Mesh',
-    default: '',
-    help: 'The mesh to draw.',
+    ...bodyMesh,
     shown: own('form'),
   },
   form2: {
@@ -32,11 +28,8 @@ const parameters = describe({
     help: 'Replaces the first body for some of the particles.',
   },
   mesh2: {
-    type: 'reference',
-    to: 'mesh',
+    ...bodyMesh,
     label: 'Second mesh',
-    default: '',
-    help: 'The mesh to draw.',
     shown: own('form2'),
   },
   form3: {
@@ -48,11 +41,8 @@ const parameters = describe({
     shown: (v) => v['form2'] !== 'none',
   },
   mesh3: {
-    type: 'reference',
-    to: 'mesh',
+    ...bodyMesh,
     label: 'Third mesh',
-    default: '',
-    help: 'The mesh to draw.',
     shown: (v) => v['form2'] !== 'none' && v['form3'] === 'mesh',
   },
   picks: {

@@ -1,10 +1,10 @@
 import { useMemo, useState } from 'react';
 import { actions } from '../../../core/kinds/actions';
 import type { Field } from '../../../core/document/scene';
+import { blockOfOne, type ProbeParticle } from '../../../core/measure/probe';
 import { weightFactors } from '../../../core/measure/weight-factors';
 import { automated } from '../../../core/scene/automated';
 import { clockIn } from '../../../core/scene/scene-clock';
-import { particleBlock, type ParticleBlock } from '../../../core/lib/particle-block';
 import type { EmitterFrame } from '../../../engine/frame';
 import { useAssets } from '../../simulation/scene-assets';
 import { useStage } from '../../simulation/stage';
@@ -15,22 +15,17 @@ import { shownNumber } from '../../widgets/sum';
 
 const brief = (value: number) => shownNumber(Number(value.toPrecision(2)));
 
-/** A particle of a frame as a block of one; `time` is that of the frame, seconds. */
-function blockOf({ columns: c, id, age }: EmitterFrame, emitter: number, slot: number, time: number): ParticleBlock {
-  const block = particleBlock();
-  block.count = 1;
-  block.emitter = emitter;
-  for (const axis of ['x', 'y', 'z'] as const) {
-    block.position[axis][0] = c[axis][slot]!;
-    block.velocity[axis][0] = c[`v${axis}`][slot]!;
-  }
-  block.mass[0] = c.mass[slot] ?? 1;
-  block.drag[0] = c.drag[slot] ?? 0;
-  block.life[0] = c.life[slot]!;
-  block.age[0] = age[slot]!;
-  block.id[0] = block.body[0] = id[slot]!;
-  block.time[0] = time;
-  return block;
+/** A particle of a frame, as it is probed. */
+function particleOf({ columns: c, id, age }: EmitterFrame, slot: number): ProbeParticle {
+  return {
+    position: [c.x[slot]!, c.y[slot]!, c.z[slot]!],
+    velocity: [c.vx[slot]!, c.vy[slot]!, c.vz[slot]!],
+    mass: c.mass[slot] ?? 1,
+    drag: c.drag[slot] ?? 0,
+    life: c.life[slot]!,
+    age: age[slot]!,
+    key: id[slot]!,
+  };
 }
 
 /** How the weight of a field comes about at one of its particles, as a row of factors; while nothing plays. */
@@ -48,7 +43,7 @@ export function WeightNow({ field }: { field: Field }) {
     if (!picked) return undefined;
     const particles = frame.emitters[picked.emitter]!;
     const now = clockIn(scene).at(frame.frame);
-    const block = blockOf(particles, picked.emitter, picked.slot, now / scene.time.fps);
+    const block = blockOfOne(particleOf(particles, picked.slot), picked.emitter, now / scene.time.fps);
     const found = weightFactors(scene, assets, field.id, block, now);
     return found && { ...found, particle: particles.id[picked.slot]! };
     // The frame on the screen is another where the number of the frame shown is.
