@@ -8,8 +8,9 @@ export default defineConfig({
   fullyParallel: false,
   // Of all projects together; the usual is half the cores. Pages wait a good deal: three keep two cores at work.
   workers: 3,
-  timeout: 240_000,
-  expect: { timeout: 20_000 },
+  timeout: 360_000,
+  // Long, for a machine that others use as well: only a failure waits for the end of it.
+  expect: { timeout: 60_000 },
   forbidOnly: true,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   projects: [
@@ -24,7 +25,7 @@ export default defineConfig({
     contextOptions: { reducedMotion: 'reduce' },
     trace: 'off',
     // A control that is not there is told long before the test’s own time is over.
-    actionTimeout: 60_000,
+    actionTimeout: 90_000,
     launchOptions: BROWSER,
   },
 });

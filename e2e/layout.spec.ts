@@ -1,7 +1,19 @@
 import { expect, test, type Locator } from './test';
 import { AxeBuilder } from '@axe-core/playwright';
 import { fields as fieldKinds } from '../core/kinds/fields';
-import { choose, desk, inspected, makeExample, newScene, openExample, saved, simulated, sparse, strip } from './steps';
+import {
+  addField,
+  choose,
+  desk,
+  inspected,
+  makeExample,
+  newScene,
+  openExample,
+  saved,
+  simulated,
+  sparse,
+  strip,
+} from './steps';
 
 test('sections of the inspector fold and stay folded; their names lead to them and mark what was changed', async ({
   page,
@@ -201,4 +213,28 @@ test('an empty desk is the palette; it opens over a full one, is typed into with
   await expect(dialog).toBeVisible();
   await page.mouse.click(640, 120);
   await expect(dialog).toHaveCount(0);
+});
+
+test('a strip that is cut off by the edge of the desk stays under the pointer until the button is let go', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await openExample(page, 'vent-plume');
+  for (const kind of ['cells', 'zone flow']) {
+    await addField(page, kind);
+    await inspected(page);
+  }
+  const first = desk(page).getByRole('article').first();
+  await desk(page).getByRole('article').nth(1).focus();
+  await first.evaluate((strip) => (strip.parentElement!.scrollLeft = 40));
+  const solo = first.getByRole('button', { name: /^Solo/ });
+  const box = (await solo.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await expect(first).toHaveAttribute('aria-current', 'true');
+  await page.waitForTimeout(150);
+  expect((await solo.boundingBox())!.x).toBe(box.x);
+  await page.mouse.up();
+  await expect(solo).toHaveAttribute('aria-pressed', 'true');
+  await expect.poll(async () => (await first.boundingBox())!.x).toBeGreaterThanOrEqual(0);
 });

@@ -19,6 +19,36 @@ function follows(desk: HTMLElement, last: Element | undefined): boolean {
 }
 
 /**
+ * Scrolls strips into sight, whole. While a button of the pointer is down nothing moves under it: its click would fall
+ * beside the control that it began on, and a drag would begin elsewhere. The last strip asked for comes afterwards.
+ */
+function bringer() {
+  let isDown = false;
+  let asked: HTMLElement | undefined;
+  const bring = (strip: HTMLElement) => {
+    if (isDown) asked = strip;
+    else strip.scrollIntoView(NEAREST);
+  };
+  const press = () => (isDown = true);
+  // The click comes first.
+  const release = () =>
+    setTimeout(() => {
+      isDown = false;
+      if (asked?.isConnected) asked.scrollIntoView(NEAREST);
+      asked = undefined;
+    });
+  addEventListener('pointerdown', press, true);
+  addEventListener('pointerup', release, true);
+  addEventListener('pointercancel', release, true);
+  const end = () => {
+    removeEventListener('pointerdown', press, true);
+    removeEventListener('pointerup', release, true);
+    removeEventListener('pointercancel', release, true);
+  };
+  return { bring, end };
+}
+
+/**
  * Brings the strip that is selected or focused into sight, and moves the focus to one that an edit of the desk has
  * selected, so that keys go on from there: after a field was added, duplicated, grouped or deleted.
  */
@@ -26,10 +56,10 @@ export function useFocusOnSelected(place: RefObject<HTMLElement | null>): void {
   const last = useRef<Element>(undefined);
   useEffect(() => {
     const desk = place.current!;
+    const sight = bringer();
     const remember = ({ target }: FocusEvent) => {
       last.current = target as Element;
-      // Whole, not only as far as to be seen.
-      if (last.current.matches(STRIP)) last.current.scrollIntoView(NEAREST);
+      if (target instanceof HTMLElement && target.matches(STRIP)) sight.bring(target);
     };
     const forget = ({ relatedTarget }: FocusEvent) => {
       const away = relatedTarget instanceof Element && !desk.contains(relatedTarget);
@@ -43,17 +73,19 @@ export function useFocusOnSelected(place: RefObject<HTMLElement | null>): void {
       setTimeout(() => {
         const { selection: now } = useSelection.getState();
         const strip = 'id' in now ? stripOf(desk, now.id) : null;
-        strip?.scrollIntoView(NEAREST);
+        if (strip) sight.bring(strip);
         // Of several that are selected the focus stays on the one that it is on.
         const on = document.activeElement?.getAttribute('data-field');
         if (on && isSelected(now, 'field', on)) return;
-        if (strip && strip !== document.activeElement && follows(desk, last.current)) strip.focus();
+        if (strip && strip !== document.activeElement && follows(desk, last.current))
+          strip.focus({ preventScroll: true });
       });
     });
     return () => {
       desk.removeEventListener('focusin', remember);
       desk.removeEventListener('focusout', forget);
       end();
+      sight.end();
     };
   }, [place]);
 }
