@@ -103,7 +103,7 @@ it('a field that can do nothing is told of, by validate and by simulate, which g
     join(folder, 'fine.json'),
     JSON.stringify({
       format: 'bathyclast-scene',
-      version: 4,
+      version: 5,
       name: 'Fine',
       groups: [{ id: 'g', name: 'G', mute: true }],
       fields: [

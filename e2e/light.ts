@@ -12,7 +12,7 @@ export const ANGLE = 27;
 /** A scene with one bright particle before a camera that looks from z = 5 at the origin. */
 export const sparkScene = (emitter: object, camera: object, output: object) => ({
   format: 'bathyclast-scene',
-  version: 4,
+  version: 5,
   name: 'One spark',
   time: { fps: 24, first: 0, last: 4 },
   camera: { position: [0, 0, 5], target: [0, 0, 0], angle: ANGLE, ...camera },

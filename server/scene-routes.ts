@@ -1,7 +1,8 @@
 import { Router } from 'express';
 import { findExample } from '../core/examples';
 import type { Scene } from '../core/document/scene';
-import { freeName, newScene } from '../core/scene/starters';
+import { freeName } from '../core/scene/free-identity';
+import { newScene } from '../core/scene/starters';
 import { parseBounded } from '../formats/bounded-json';
 import { FILE_LIMITS, keptFiles, readSceneFile, sceneFrom, writeSceneFile } from '../formats/scene-file';
 import { bodyOf, NewSceneBody, PictureBody, RenameBody, SaveBody, VersionNameBody } from './bodies';

@@ -137,6 +137,8 @@ export type ReferenceTo = 'emitter' | 'carrier' | 'mesh' | 'group' | 'zone' | 'f
 export interface ReferenceParameter extends Common {
   readonly type: 'reference';
   readonly to: ReferenceTo;
+  /** Narrows a carrier to one that holds a path. */
+  readonly holding?: 'path';
   readonly default: '';
   /** What none is called. */
   readonly none?: string;

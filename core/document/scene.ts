@@ -1,4 +1,4 @@
-import type { ValuesOf } from './parameters';
+import type { Values, ValuesOf } from './parameters';
 import type { Kinded } from './registry';
 import type { Keys } from './keys/keys';
 import type {
@@ -27,7 +27,7 @@ import type {
 /** What a scene file calls itself. */
 export const SCENE_FORMAT = 'bathyclast-scene';
 /** The version this program writes. Older ones are migrated, newer ones refused. */
-export const SCENE_VERSION = 4;
+export const SCENE_VERSION = 5;
 
 /**
  * Most things of each sort: in a scene, but for amounts, masks and further looks (of one emitter) and keys (of one
@@ -138,8 +138,16 @@ export interface Collider extends ValuesOf<typeof colliderParameters>, PlacedThi
   readonly sends: Readonly<Record<string, Hit>>;
 }
 
-/** A frame that other things stand in. */
-export interface Carrier extends ValuesOf<typeof carrierParameters>, PlacedThing {}
+/** A path as numbers of its form. */
+export interface PathValues extends Values {
+  readonly form: string;
+}
+
+/** A frame that other things stand in. One that holds a path is a path of the scene: others can be on it, and share it. */
+export interface Carrier extends ValuesOf<typeof carrierParameters>, PlacedThing {
+  /** Of the form “none” where it holds no path. */
+  readonly path: PathValues;
+}
 
 /** A falloff shape that sorts particles by where they are: into a variant, or out. */
 export interface Zone extends ValuesOf<typeof zoneParameters>, PlacedThing, Weighted {}

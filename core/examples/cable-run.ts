@@ -38,7 +38,7 @@ const tube = (inner: number, outer: number) => ({ kind: 'path', ...CABLE, inner,
 /** Glints that race along a cable laid in loops over the bed, in packets, wound about by a slower shimmer. */
 export const cableRun: Written = {
   format: 'bathyclast-scene',
-  version: 4,
+  version: 5,
   name: 'Cable run',
   seed: 21,
   time: { fps: 24, first: 0, last: 144, preRoll: 120 },

@@ -6,7 +6,7 @@ import type { Written } from '../scene/read';
  */
 export const chartInRelief: Written = {
   format: 'bathyclast-scene',
-  version: 4,
+  version: 5,
   name: 'Chart in relief',
   seed: 21,
   time: { fps: 24, first: 0, last: 120, preRoll: 0 },

@@ -19,7 +19,7 @@ const LAMP = {
 /** Weed on the sea bed that a moving current bends and lets go of again, and what drifts through it. */
 export const kelpStand: Written = {
   format: 'bathyclast-scene',
-  version: 4,
+  version: 5,
   name: 'Kelp stand',
   seed: 33,
   time: { fps: 24, first: 0, last: 191, preRoll: 60, substeps: 2 },

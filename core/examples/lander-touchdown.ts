@@ -3,7 +3,7 @@ import type { Written } from '../scene/read';
 /** A lander comes down on the bed: its jets blow silt aside, grains bounce and break, and a ring of dust goes out. */
 export const landerTouchdown: Written = {
   format: 'bathyclast-scene',
-  version: 4,
+  version: 5,
   name: 'Lander touchdown',
   seed: 5,
   time: { fps: 24, first: 0, last: 120, preRoll: 0 },

@@ -3,7 +3,7 @@ import type { Written } from '../scene/read';
 /** Drifting lights that close into a hollow sphere, breathe there and swim round together. */
 export const lanternSwarm: Written = {
   format: 'bathyclast-scene',
-  version: 4,
+  version: 5,
   name: 'Lantern swarm',
   seed: 14,
   time: { fps: 24, first: 0, last: 192, preRoll: 48 },

@@ -3,7 +3,7 @@ import type { Written } from '../scene/read';
 /** The title stands in silt, letter by letter, and is carried off by a current that comes in from the left. */
 export const letters: Written = {
   format: 'bathyclast-scene',
-  version: 4,
+  version: 5,
   name: 'Letters',
   seed: 17,
   time: { fps: 24, first: 0, last: 120, preRoll: 0 },

@@ -9,7 +9,7 @@ const MOUNT = { position: [0, -0.6, 0] } as const;
  */
 export const sedimentFall: Written = {
   format: 'bathyclast-scene',
-  version: 4,
+  version: 5,
   name: 'Sediment fall',
   seed: 11,
   time: { fps: 24, first: 0, last: 120, preRoll: 120 },

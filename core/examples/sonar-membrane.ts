@@ -21,7 +21,7 @@ const still = [{ at: 0, value: 1 }];
 /** Grains that gather on the still lines of a round membrane while a dial sweeps its mode. */
 export const sonarMembrane: Written = {
   format: 'bathyclast-scene',
-  version: 4,
+  version: 5,
   name: 'Sonar membrane',
   seed: 31,
   time: { fps: 24, first: 0, last: 240, preRoll: 48 },

@@ -3,7 +3,7 @@ import type { Written } from '../scene/read';
 /** A chimney on the sea floor: hot water rises, turns, is gathered and breaks up. */
 export const ventPlume: Written = {
   format: 'bathyclast-scene',
-  version: 4,
+  version: 5,
   name: 'Vent plume',
   seed: 7,
   time: { fps: 24, first: 0, last: 144, preRoll: 48 },

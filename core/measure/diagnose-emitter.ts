@@ -9,6 +9,7 @@ import { dialsOf } from '../document/dials';
 import { length, mapVector, vectorBy } from '../lib/math/vector';
 import type { Assets } from '../document/assets';
 import type { Emitter, Scene } from '../document/scene';
+import { withSharedPaths } from '../scene/shared-paths';
 import { resourcesOf } from '../scene/resources';
 import { shapes } from '../kinds/emitter-shapes';
 import { countersOf, startFrame } from '../sim/step/counters';
@@ -134,12 +135,14 @@ function vanished({ time }: Scene, emitter: Emitter, frame: number): Diagnosis |
 
 /** Why an emitter shows nothing on a frame, in words, and what mends it; undefined where it does. */
 export function whyUnseen(
-  scene: Scene,
-  emitter: Emitter,
+  document: Scene,
+  { id }: Pick<Emitter, 'id'>,
   bounds: Bounds,
   frame: number,
   assets: Assets,
 ): Diagnosis | undefined {
+  const scene = withSharedPaths(document);
+  const emitter = scene.emitters.find((e) => e.id === id)!;
   if (!emitter.on)
     return {
       code: 'off',

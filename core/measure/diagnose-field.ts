@@ -8,6 +8,7 @@ import { dialsOf } from '../document/dials';
 import { fieldSource } from '../sim/stack/compile';
 import { modulators } from '../kinds/modulators';
 import { strengthOf } from '../kinds/fields/strength';
+import { withSharedPaths } from '../scene/shared-paths';
 import { resourcesOf } from '../scene/resources';
 import { newEmitter } from '../scene/starters';
 import { spanLevel } from '../sim/stack/weight';
@@ -247,12 +248,14 @@ function feltDiagnosis(scene: Scene, field: Field, meters: Meters, meter: Meter)
 
 /** Why a field delivers nothing, or next to nothing, on the frame of these meters; undefined where it does deliver. */
 export function whySilent(
-  scene: Scene,
-  field: Field,
+  document: Scene,
+  { id }: Pick<Field, 'id'>,
   meters: Meters,
   frame: number,
   assets: Assets,
 ): Diagnosis | undefined {
+  const scene = withSharedPaths(document);
+  const field = scene.fields.find((f) => f.id === id)!;
   if (actsThroughSample(scene, field)) return undefined;
   const inSettings = switchDiagnosis(scene, field) ?? settingsDiagnosis(scene, field, frame, assets);
   if (inSettings) return inSettings;

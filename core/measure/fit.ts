@@ -2,6 +2,7 @@ import type { FittedBox } from '../scene/starting-point';
 import { falloffShapes } from '../kinds/falloff-shapes';
 import type { SourceBox } from '../kinds/contracts/field';
 import { type Vector, mapVector } from '../lib/math/vector';
+import { withSharedPaths } from '../scene/shared-paths';
 import { motionOf } from '../document/keys/motion';
 import { outward } from '../lib/math/similarity';
 import { sendTo, type Field, type Scene } from '../document/scene';
@@ -28,8 +29,8 @@ export function joined(all: readonly Bounds[]): Bounds | undefined {
 
 /** The box round what the bounded falloff shapes of a group's fields reach; where none is bounded, the given one. */
 export function boxOfGroup(scene: Scene, group: string, otherwise: Bounds | undefined): SourceBox | undefined {
-  const points = scene.fields
-    .filter((f) => standsIn(scene.groups, f, group))
+  const points = withSharedPaths(scene)
+    .fields.filter((f) => standsIn(scene.groups, f, group))
     .flatMap((f) => {
       const kind = falloffShapes.get(f.falloff.kind);
       if (!kind.bounded) return [];

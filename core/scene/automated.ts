@@ -16,6 +16,7 @@ import { dialsRead } from './dials-read';
 import { pathInVersion2 } from '../document/migrations/to-3';
 import { MOVABLE_SORTS, numbersOf, thingsOf, withThings, type MovableSort } from './numbers';
 import { valueOf } from '../document/value-paths';
+import { withSharedPaths } from './shared-paths';
 
 const isAutomated = ({ automations }: Moving): boolean => Object.keys(automations).length > 0;
 
@@ -143,11 +144,11 @@ const known = new WeakMap<Scene, Scene>();
 
 /**
  * A scene in which everything that is automated is keyed instead, on every frame of the run; where it loops, what is
- * keyed, too.
+ * keyed, too. Things that are on a path of the scene have it as their own.
  */
 export function automated(scene: Scene): Scene {
   const { loop } = scene.time;
-  if (!hasAutomations(scene) && loop === 0) return scene;
+  if (!hasAutomations(scene) && loop === 0) return withSharedPaths(scene);
   let made = known.get(scene);
   if (!made) {
     const shot = lastRun(scene.time) + 1;
@@ -164,6 +165,7 @@ export function automated(scene: Scene): Scene {
       (thing, sort) =>
         sort !== 'time' && sort !== 'dials' && moves(thing) ? keyed(scene, [sort, thing], read, end) : thing,
     );
+    made = withSharedPaths(made);
     known.set(scene, made);
   }
   return made;

@@ -17,6 +17,23 @@ export function withoutReferences(scene: Scene, to: ReferenceTo, ids: readonly s
   return sceneForm.renamed(scene, emptied(to, ids));
 }
 
+/** A scene in which everything that referred to one thing refers to another. */
+export const withReferences = (scene: Scene, to: ReferenceTo, from: string, other: string): Scene =>
+  sceneForm.renamed(scene, (sort, id) => (sort === to && id === from ? other : id));
+
+/** Sorts of things that a part can be left with a reference to after they were deleted. */
+const LASTING: readonly ReferenceTo[] = ['emitter', 'carrier', 'mesh', 'zone'];
+
+/** A scene without references to things that it does not have, as parts bring them that were put away and come back. */
+export function withoutDangling(scene: Scene): Scene {
+  const lists = { emitter: scene.emitters, carrier: scene.carriers, mesh: scene.meshes, zone: scene.zones };
+  const isThere = (to: keyof typeof lists, id: string) =>
+    (lists[to] as readonly { readonly id: string }[]).some((thing) => thing.id === id);
+  return sceneForm.renamed(scene, (to, id) =>
+    LASTING.includes(to) && !isThere(to as keyof typeof lists, id) ? '' : id,
+  );
+}
+
 /** A scene without those emitters, and without anything that is sent to them, born from them, or aims at them. */
 export function withoutEmitters(scene: Scene, ids: readonly string[]): Scene {
   const rest = withoutReferences(scene, 'emitter', ids);

@@ -8,43 +8,10 @@ import { fields as fieldKinds } from '../kinds/fields';
 import { strengthOf } from '../kinds/fields/strength';
 import type { FieldKind } from '../kinds/contracts/field';
 import { completeEmitter, completeField, completeScene } from './read';
-import { movedOntoPath, onPathOfEmitter } from './own-path';
+import { freeIdentity } from './free-identity';
+import { withEmittersOnPath, withFieldOnPath } from './on-path';
 import { startedFrom, type FittedBox } from './starting-point';
 import { SCENE_FORMAT, SCENE_VERSION, type Emitter, type Field, type Scene } from '../document/scene';
-
-/** A name that none of `taken` has: the name itself, or with the next free number. */
-export function freeName(name: string, taken: readonly string[]): string {
-  if (!taken.includes(name)) return name;
-  const stem = name.replace(/ \d+$/, '');
-  let n = 2;
-  while (taken.includes(`${stem} ${n}`)) n++;
-  return `${stem} ${n}`;
-}
-
-/** An id that none of `taken` has. */
-export function freeId(prefix: string, taken: readonly string[]): string {
-  let n = 1;
-  while (taken.includes(`${prefix}${n}`)) n++;
-  return `${prefix}${n}`;
-}
-
-/** An id and a name that none of the things has; the name is the one wished for, with a number where it is taken. */
-export function freeIdentity(
-  prefix: string,
-  name: string,
-  things: readonly { id: string; name: string }[],
-): { id: string; name: string } {
-  return {
-    id: freeId(
-      prefix,
-      things.map((t) => t.id),
-    ),
-    name: freeName(
-      name,
-      things.map((t) => t.name),
-    ),
-  };
-}
 
 const capital = (label: string) => label.charAt(0).toUpperCase() + label.slice(1);
 
@@ -86,8 +53,12 @@ export function newField(scene: Scene, kind: string, { centre, half }: FittedBox
     settings: { ...fieldKinds.defaults(kind, { ...fieldKind.fit?.(half), ...sourceOf(scene, fieldKind) }) },
     falloff: falloffShapes.defaults(falloff.kind, falloff.fitted(half)),
   });
-  const made = start ? startedFrom(field, start) : field;
-  return kind === 'path' ? onPathOfEmitter(scene, made) : made;
+  return start ? startedFrom(field, start) : field;
+}
+
+/** A scene with a new field of a kind at the end of its desk; one that follows a path is on that of an emitter. */
+export function withNewField(scene: Scene, kind: string, box?: FittedBox): Scene {
+  return withFieldOnPath(scene, newField(scene, kind, box));
 }
 
 /** A seed that none of these has. */
@@ -135,15 +106,12 @@ export function newEmitter(scene: Pick<Scene, 'emitters'>): Emitter {
   });
 }
 
-/** A new emitter on the path that a field follows, its particles still, so that the field sets them going. */
-export function emitterOnPath(
-  scene: Pick<Scene, 'emitters'>,
-  field: Field,
-  from: 'start' | 'along',
-): Emitter | undefined {
+/** A scene with a new emitter on the path that a field follows, its particles still, so that the field sets them going. */
+export function withEmitterOnPath(scene: Scene, fieldId: string, from: 'start' | 'along'): Scene {
   const emitter = newEmitter(scene);
   const birth = { ...emitter.birth, launchDirection: 'tangent' as const, speed: 0, speedVariance: 0, spread: 0 };
-  return movedOntoPath({ ...emitter, birth }, field, from);
+  const added = { ...scene, emitters: [...scene.emitters, { ...emitter, birth }] };
+  return withEmittersOnPath(added, fieldId, [emitter.id], from);
 }
 
 /** How many strands an emitter begins with. */

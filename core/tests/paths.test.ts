@@ -10,8 +10,8 @@ import { windingPoint } from '../lib/paths/winding';
 import { defaultsOf } from '../document/parameters';
 import type { Vector } from '../lib/math/vector';
 import { type Written, checkScene } from '../scene/read';
-import { keepingPath, movedOntoPath } from '../scene/own-path';
-import { emitterOnPath, newField } from '../scene/starters';
+import { keepingPath, withEmittersOnPath } from '../scene/on-path';
+import { withEmitterOnPath, withNewField } from '../scene/starters';
 import { Simulation } from '../sim/step/simulation';
 import { only, runTo, testScene, thrown } from './scenes';
 
@@ -348,9 +348,9 @@ describe('the path field', () => {
       fields: [{ settings: { kind: 'path' }, falloff: ring, transform: { position: [0, 5, 0] } }],
     });
     for (const from of ['start', 'along'] as const) {
-      const emitter = { ...emitterOnPath(scene, scene.fields[0]!, from)!, id: 'n', name: 'N' };
-      expect(checkScene(JSON.parse(JSON.stringify({ ...scene, emitters: [emitter] })))).toEqual([]);
-      const { columns, count } = runTo({ ...scene, emitters: [emitter], fields: [] }, 12).populations[0]!;
+      const now = withEmitterOnPath(scene, scene.fields[0]!.id, from);
+      expect(checkScene(JSON.parse(JSON.stringify(now)))).toEqual([]);
+      const { columns, count } = runTo({ ...now, fields: [] }, 12).populations[1]!;
       expect(count).toBeGreaterThan(100);
       for (let i = 0; i < count; i++) {
         expect(columns.y[i]).toBeCloseTo(5, 5);
@@ -378,13 +378,7 @@ describe('the path field', () => {
         birth: { life: 100, speed: 0 },
       },
     });
-    const field = newField(scene, 'path');
-    const placed = {
-      ...field,
-      falloff: { ...field.falloff, ...flower },
-      transform: { ...field.transform, position: [0, 0, 0] as const },
-    };
-    const { columns, count } = runTo({ ...scene, fields: [placed] }, 200).populations[0]!;
+    const { columns, count } = runTo(withNewField(scene, 'path'), 200).populations[0]!;
     const fine = angles(2000).map(pointAt);
     for (let i = 0; i < count; i++) {
       const off = Math.min(...fine.map(([x, y]) => Math.hypot(columns.x[i]! - x, columns.y[i]! - y, columns.z[i]!)));
@@ -396,12 +390,18 @@ describe('the path field', () => {
   it('is that of an emitter that sits on one, for a new field', () => {
     const shape = { kind: 'path', form: 'helix', pathTurns: 5 };
     const scene = testScene({ emitter: { shape, transform: { position: [0, 3, 0] } } });
-    const field = newField(scene, 'path');
-    expect(field.falloff).toMatchObject({ kind: 'path', form: 'helix', pathTurns: 5 });
-    expect(field.settings['form']).toBe('falloff');
-    expect(field.transform.position).toEqual([0, 3, 0]);
-    expect(checkScene(JSON.parse(JSON.stringify({ ...scene, fields: [field] })))).toEqual([]);
-    expect(newField(scene, 'wind').transform.position).not.toEqual([0, 3, 0]);
+    const now = withNewField(scene, 'path');
+    const [path] = now.carriers;
+    expect(path).toMatchObject({ path: { form: 'helix', pathTurns: 5 }, transform: { position: [0, 3, 0] } });
+    const [field] = now.fields;
+    expect(field!.falloff).toMatchObject({ kind: 'path', form: 'shared', sharedPath: path!.id });
+    expect(field!.settings['form']).toBe('falloff');
+    expect(now.emitters[0]!.shape).toMatchObject({ form: 'shared', sharedPath: path!.id });
+    expect([field, now.emitters[0]].map((one) => one!.transform.carrier)).toEqual([path!.id, path!.id]);
+    expect(checkScene(JSON.parse(JSON.stringify(now)))).toEqual([]);
+    // Another one is on the same path; a field of another kind is on none.
+    expect(withNewField(now, 'path').carriers).toHaveLength(1);
+    expect(withNewField(scene, 'wind').carriers).toEqual([]);
   });
 
   it('stays with its field where the falloff goes, and is the falloff’s again where that comes back', () => {
@@ -428,15 +428,17 @@ describe('the path field', () => {
       fields: [{ settings: { kind: 'path' }, falloff: ring, transform: { position: [0, 5, 0] } }],
     });
     const [emitter] = scene.emitters;
-    const moved = movedOntoPath(emitter!, scene.fields[0]!, 'along')!;
+    const now = withEmittersOnPath(scene, scene.fields[0]!.id, ['e'], 'along');
+    const moved = now.emitters[0]!;
     expect(moved).toMatchObject({ id: emitter!.id, name: emitter!.name, birth: emitter!.birth, look: emitter!.look });
     expect(Object.keys(moved.keys)).toEqual(['birth.speed']);
-    const { columns, count } = runTo({ ...scene, emitters: [{ ...moved, keys: {} }], fields: [] }, 0).populations[0]!;
+    const { columns, count } = runTo({ ...now, emitters: [{ ...moved, keys: {} }], fields: [] }, 0).populations[0]!;
     for (let i = 0; i < count; i++) {
       expect(columns.y[i]).toBeCloseTo(5, 5);
       expect(Math.hypot(columns.x[i]!, columns.z[i]!)).toBeCloseTo(R, 2);
     }
-    expect(movedOntoPath(emitter!, { ...scene.fields[0]!, falloff: { kind: 'ball' } }, 'along')).toBeUndefined();
+    const ball = { ...scene, fields: [{ ...scene.fields[0]!, falloff: { kind: 'ball' } }] };
+    expect(withEmittersOnPath(ball, scene.fields[0]!.id, ['e'], 'along')).toBe(ball);
   });
 
   it('without a path as its falloff shape says so, and takes one', () => {

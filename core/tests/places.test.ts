@@ -6,7 +6,7 @@ import { fittedTo, joined } from '../measure/fit';
 import { metres } from '../measure/diagnosis';
 import type { SizeHandle } from '../lib/geometry/outline';
 import { uniform } from '../lib/random/lookup';
-import { freeId, freeName } from '../scene/starters';
+import { freeId, freeName } from '../scene/free-identity';
 import { shapes } from '../kinds/emitter-shapes';
 import { birthPlace } from '../kinds/emitter-shapes/shape';
 

@@ -2,7 +2,7 @@ import { isDialName } from '../../core/document/dials';
 import { MOST } from '../../core/document/scene';
 import { isTakenByLanguage } from '../../core/kinds/shared/formula-names';
 import { completeDial } from '../../core/scene/read';
-import { freeId } from '../../core/scene/starters';
+import { freeId } from '../../core/scene/free-identity';
 import { changeScene, openedScene, useSceneStore } from './scene-store';
 
 /** Adds a dial of a name that is free, with a value of its own if one is given. */

@@ -1,7 +1,7 @@
 import { produce, type Draft } from 'immer';
 import { ofAnotherKind } from '../../core/document/change-kind';
 import type { Kinded } from '../../core/document/registry';
-import { keepingPath } from '../../core/scene/own-path';
+import { keepingPath } from '../../core/scene/on-path';
 import { falloffShapes } from '../../core/kinds/falloff-shapes';
 import { falloffCurves } from '../../core/kinds/curves';
 import type { Vector } from '../../core/lib/math/vector';

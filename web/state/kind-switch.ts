@@ -2,6 +2,7 @@ import equal from 'fast-deep-equal';
 import type { Kinded } from '../../core/document/registry';
 import type { Moving, Scene } from '../../core/document/scene';
 import { withThings, type MovableSort } from '../../core/scene/numbers';
+import { withoutDangling } from '../../core/scene/detach';
 import { valueOf, withValue } from '../../core/document/value-paths';
 import { recalledKind, rememberKind, type Effect, type Left } from './kind-memory';
 import { without } from './pruned';
@@ -72,12 +73,14 @@ export function withKind<T extends object>(
   kind: string,
   make: (thing: T, was: Kinded) => T,
 ): Scene {
-  return withThings(
+  const next = withThings(
     scene,
     // The place says which sort of things `make` is given.
     (thing) => (place.ids.includes((thing as Thing).id ?? '') ? switched(thing, place, kind, make as never) : thing),
     [place.sort],
   );
+  // What comes back may refer to things that were deleted in the meantime.
+  return next === scene ? scene : withoutDangling(next);
 }
 
 /** Chooses another kind at a path of things; see {@link withKind}. `make` gives the value at the path. */

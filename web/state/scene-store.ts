@@ -3,6 +3,7 @@ import { produce, type Draft } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import type { Fault } from '../../core/document/faults';
+import { settledOnPaths } from '../../core/scene/on-path';
 import { checkScene } from '../../core/scene/read';
 import type { SoundParts } from '../../core/document/forms';
 import { forgetKinds } from './kind-memory';
@@ -102,7 +103,7 @@ export function changeScene(change: (scene: Scene) => Scene): boolean {
   const scene = openedScene();
   const changed = change(scene);
   if (changed === scene) return true;
-  const clean = pruned(changed, scene);
+  const clean = pruned(settledOnPaths(changed, scene), scene);
   const player = usePlayer.getState();
   const recording = useRecord.getState().on && player.playing;
   const next = plainZeros(recording ? recorded(scene, clean, (sort) => keyFrameAt(scene, player, sort)) : clean, scene);

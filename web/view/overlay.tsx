@@ -12,7 +12,7 @@ import { DirectionPlane } from './handles/direction-plane';
 import { MotionHandles } from './handles/motion-handles';
 import { TransformHandles } from './handles/transform-handles';
 import { PointHandles } from './handles/point-handles';
-import { SizeHandles, sizablesOf } from './handles/size-handles';
+import { SizeHandles, sizablesOf, withoutSharedPath } from './handles/size-handles';
 import type { ViewRig } from './camera/view-rig';
 
 /** The thing of a list that is selected first. */
@@ -45,7 +45,8 @@ export function Overlay({ rig }: { rig: ViewRig }) {
     zone: now(zone),
     emitter: now(emitter),
     collider: now(collider),
-  });
+    carrier: now(carrier),
+  }).map((body) => withoutSharedPath(body, thing!));
   const placeless = emitter && shapes.get(emitter.shape.kind).fromParticles;
   const place = thing && drawnMotion(scene, thing).at(frame);
   return (

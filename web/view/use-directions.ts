@@ -1,6 +1,5 @@
 import { useEffect } from 'react';
-import type { Scene, WeightedThing } from '../../core/document/scene';
-import type { Placed } from '../../core/document/keys/motion';
+import type { Field, Scene } from '../../core/document/scene';
 import { falloffShapes } from '../../core/kinds/falloff-shapes';
 import { radiiOf } from '../../core/kinds/falloff-shapes/falloff-shape';
 import { mapVector, type Vector } from '../../core/lib/math/vector';
@@ -17,6 +16,7 @@ import { useRunningScene } from '../state/running-scene';
 import { useSelection, type Selection } from '../state/selection-store';
 import { shownNumber } from '../widgets/sum';
 import type { ViewRig } from './camera/view-rig';
+import { withSharedPaths } from '../../core/scene/shared-paths';
 import { useDirections } from './directions-store';
 
 /** Half the side of the box that is filled where nothing says how large it is, metres. */
@@ -28,12 +28,13 @@ const boxAbout = (middle: Vector, half: Vector): Box => ({
 });
 
 /** The box round the outer radius of a falloff, in the world; undefined where it has none. */
-function falloffBox(scene: Scene, thing: WeightedThing & Placed, frame: number): Box | undefined {
-  const kind = falloffShapes.get(thing.falloff.kind);
+function falloffBox(scene: Scene, field: Field, frame: number): Box | undefined {
+  const kind = falloffShapes.get(field.falloff.kind);
   if (!kind.bounded) return undefined;
-  const place = drawnMotion(scene, thing).at(frame);
+  const place = drawnMotion(scene, field).at(frame);
+  const { falloff } = withSharedPaths(scene).fields.find(({ id }) => id === field.id)!;
   const points = kind
-    .outline(thing.falloff, radiiOf(thing.falloff).outer)
+    .outline(falloff, radiiOf(falloff).outer)
     .flat()
     .map((point) => outward(place, point));
   const [first] = points;

@@ -1,5 +1,6 @@
 import type { ReferenceParameter } from '../../core/document/parameters';
 import type { Emitter, Scene } from '../../core/document/scene';
+import { holdsPath } from '../../core/scene/shared-paths';
 import { useSceneOf } from '../state/scene-store';
 import { useSelection } from '../state/selection-store';
 import { MeshRow, type RowsOfMesh } from './mesh-row';
@@ -46,6 +47,7 @@ export function ReferenceRow({
     { value: '', label: parameter.none ?? 'none' },
     ...things
       .filter(({ id }) => parameter.to !== 'emitter' || !comesFrom(emitters, id, own))
+      .filter((thing) => parameter.holding !== 'path' || ('path' in thing && holdsPath(thing)))
       .map(({ id, name }) => ({ value: id, label: name })),
   ];
   return (

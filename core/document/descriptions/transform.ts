@@ -31,7 +31,7 @@ export const transformParameters = describe({
     to: 'carrier',
     label: 'Attached to',
     default: '',
-    help: 'The carrier that moves it.',
+    help: 'The carrier or path that moves it.',
   },
   follows: {
     type: 'choice',

@@ -59,6 +59,6 @@ export function toVersion4(document: Record<string, unknown>): Record<string, un
     ...document,
     ...(Array.isArray(emitters) && { emitters: emitters.map(emitterWithTwoRamps) }),
     ...('keepFlat' in document && { keepFlat: FLAT.get(keepFlat) ?? keepFlat }),
-    version: 4,
+    version: 5,
   };
 }

@@ -1,4 +1,5 @@
 import * as own from '../../document/descriptions';
+import { scenePathParameters } from '../../kinds/shared/path-parameters';
 import { FALLING, FILLED, FOUNTAIN, LAMPS, picked, prose, without, type TopicChapter } from './topic';
 
 const BACKDROP = ['backdrop', 'background', 'topColour', 'backdropImage', 'sequenceStart', 'outsideSequence'];
@@ -39,6 +40,38 @@ export const thingsTopics: TopicChapter = {
                 { frame: 95, value: [1, -1, 0], ease: 'smooth' },
               ],
             },
+          },
+        ],
+      },
+    },
+    {
+      slug: 'path',
+      title: 'Path',
+      text: [
+        prose`A path of the scene is a line that several things share: emitters along it, fields that follow it,
+          falloffs around it, targets. Choose “shared path” as their path. Change the path, and all of them
+          follow. They stand in its frame, so they move with it as well.`,
+        prose`It is drawn point by point, read from an SVG file, or given by numbers. Like a carrier it can be keyed,
+          attached to another, and have any other thing attached to it.`,
+      ],
+      settings: scenePathParameters,
+      example: {
+        emitter: {
+          ...FOUNTAIN,
+          shape: { kind: 'path', form: 'shared', sharedPath: 'rail' },
+          transform: { carrier: 'rail' },
+          birth: { ...FOUNTAIN.birth, speed: 0 },
+        },
+        carriers: [{ id: 'rail', name: 'Rail', path: { form: 'flower', pathRadius: 1 } }],
+        fields: [
+          {
+            id: 'along',
+            name: 'Along',
+            settings: { kind: 'path' },
+            actsAs: 'set-velocity',
+            strength: 0.6,
+            falloff: { kind: 'path', form: 'shared', sharedPath: 'rail', inner: 0.4, outer: 0.8 },
+            transform: { carrier: 'rail' },
           },
         ],
       },

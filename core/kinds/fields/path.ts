@@ -22,7 +22,7 @@ const parameters = describe({
     ...pathParameters.form,
     default: 'falloff',
     options: [{ value: 'falloff', label: 'the falloff’s' }, ...pathForms],
-    help: 'The path of the falloff, or a separate path.',
+    help: 'The path of the falloff, a separate path, or a path of the scene, which several things can share.',
   },
   towards: {
     type: 'number',

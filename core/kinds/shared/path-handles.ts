@@ -16,6 +16,6 @@ export function pathHandles(values: Values): SizeHandle[] {
     };
   };
   if (form === 'line') return [long(0)];
-  if (form === 'circle') return [radius];
+  if (form === 'circle' || form === 'flower') return [radius];
   return form === 'helix' ? [radius, long(1)] : [];
 }

@@ -2,7 +2,8 @@ import { typed, type Values, type ValuesOf } from '../../document/parameters';
 import { layOut } from '../../lib/lettering/layout';
 import { typefaceOf } from '../../lib/lettering/typeface';
 import { cos, sin } from '../../lib/math/exact';
-import type { Vector } from '../../lib/math/vector';
+import { mapVector, type Vector } from '../../lib/math/vector';
+import { evenKnots } from '../../lib/paths/edit';
 import { pathParameters } from './path-parameters';
 import { joined, polylineOf, type Polyline } from '../../lib/paths/polyline';
 
@@ -30,6 +31,16 @@ function round(radius: number, turns: number, height: number): Vector[] {
   });
 }
 
+/** The points of a flower in the XZ plane: r = R (1 − d (1 − cos nθ) / 2), with depth d and n petals. */
+function flower(radius: number, petals: number, depth: number): Vector[] {
+  const pieces = TURN * Math.max(1, petals);
+  return Array.from({ length: pieces }, (_, i): Vector => {
+    const angle = (WHOLE_TURN * i) / pieces;
+    const r = radius * (1 - (depth * (1 - cos(petals * angle))) / 2);
+    return [r * cos(angle), 0, -r * sin(angle)];
+  });
+}
+
 const FORMS: Readonly<Record<Settings['form'], (values: Settings) => Polyline>> = {
   drawn: ({ points, closed, smooth }) => polylineOf(points, closed, smooth),
   line: ({ pathLength }) =>
@@ -42,6 +53,9 @@ const FORMS: Readonly<Record<Settings['form'], (values: Settings) => Polyline>> 
       false,
     ),
   circle: ({ pathRadius }) => polylineOf(round(pathRadius * AS_LONG, 1, 0).slice(0, TURN), true, false),
+  flower: ({ pathRadius, petals, petalDepth }) => polylineOf(flower(pathRadius, petals, petalDepth / 100), true, false),
+  // Stands for the path that it names only after that was put in its place.
+  shared: () => polylineOf([], false, false),
   helix: ({ pathRadius, pathTurns, pathLength }) => polylineOf(round(pathRadius, pathTurns, pathLength), false, false),
   lettering: ({ words, typeface, letterSize }) =>
     joined(
@@ -63,8 +77,34 @@ export function lineOf(values: Values): Polyline {
 
 /** Why there is no path, in words. */
 export function pathTrouble(values: Values): string | undefined {
-  const { form, points } = typed(pathParameters, values);
+  const { form, points, sharedPath } = typed(pathParameters, values);
+  if (form === 'shared') return sharedPath === '' ? 'no path of the scene is chosen' : undefined;
   if (form === 'drawn') return points.length < 2 ? 'its path has fewer than two points' : undefined;
   if (lineOf(values).lengths.at(-1)! > 0) return undefined;
   return form === 'lettering' ? 'its text has no letters' : 'its path has no length';
+}
+
+/** Knots that a path of each form is drawn through, where it is turned into points. */
+const KNOTS: Readonly<Record<string, (values: Settings) => number>> = {
+  line: () => 2,
+  circle: () => 16,
+  flower: ({ petals }) => 16 * petals,
+  helix: ({ pathTurns }) => 1 + Math.max(2, Math.ceil(24 * Math.abs(pathTurns))),
+};
+
+/** Most points that a path is turned into. */
+const MOST_KNOTS = 512;
+
+/**
+ * The same path drawn point by point, to the millimetre at its points; undefined where it is drawn already, or has several
+ * strokes.
+ */
+export function asPoints(values: Values): Values | undefined {
+  const settings = typed(pathParameters, values);
+  const count = KNOTS[settings.form]?.(settings);
+  if (count === undefined) return undefined;
+  const line = lineOf(values);
+  const round = (n: number) => Math.round(n * 1000) / 1000 + 0;
+  const points = evenKnots(line, Math.min(MOST_KNOTS, count)).map((point) => mapVector(point, round));
+  return { ...values, form: 'drawn', points, closed: line.strokes[0]!.closed, smooth: settings.form !== 'line' };
 }

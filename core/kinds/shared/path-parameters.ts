@@ -6,14 +6,18 @@ const is =
   (v: Readonly<Record<string, unknown>>) =>
     forms.includes(String(v['form']));
 
-/** The forms of a path. */
-export const pathForms = [
+/** The forms of a path that a thing has by itself. */
+export const ownPathForms = [
   { value: 'drawn', label: 'drawn' },
   { value: 'line', label: 'line' },
   { value: 'circle', label: 'circle' },
+  { value: 'flower', label: 'flower' },
   { value: 'helix', label: 'helix' },
   { value: 'lettering', label: 'lettering' },
 ] as const;
+
+/** The forms of a path, or one of the scene’s paths, which several things can share. */
+export const pathForms = [...ownPathForms, { value: 'shared', label: 'shared path' }] as const;
 
 /** A path: drawn point by point, or of a form that numbers give. */
 export const pathParameters = describe({
@@ -22,7 +26,16 @@ export const pathParameters = describe({
     label: 'Path',
     default: 'drawn',
     options: pathForms,
-    help: 'Drawn in the view or read from an SVG file; or a line, circle, helix or the outlines of letters.',
+    help: 'Drawn in the view or read from an SVG file; or a line, circle, flower, helix or the outlines of letters; or a path of the scene, which several things can share.',
+  },
+  sharedPath: {
+    type: 'reference',
+    to: 'carrier',
+    holding: 'path',
+    label: 'Shared path',
+    default: '',
+    help: 'The path of the scene. It stands in the frame of that path once it is chosen.',
+    shown: is('shared'),
   },
   points: {
     type: 'points',
@@ -69,8 +82,31 @@ export const pathParameters = describe({
     default: 1,
     min: 0,
     usual: [0, 5],
-    help: 'The radius of the circle or helix about Y.',
-    shown: is('circle', 'helix'),
+    help: 'The radius of the circle, flower or helix about Y.',
+    shown: is('circle', 'flower', 'helix'),
+  },
+  petals: {
+    type: 'number',
+    label: 'Petals',
+    unit: '',
+    default: 5,
+    min: 1,
+    max: 50,
+    whole: true,
+    usual: [2, 12],
+    help: 'The number of petals of the flower.',
+    shown: is('flower'),
+  },
+  petalDepth: {
+    type: 'number',
+    label: 'Petal depth',
+    unit: '%',
+    default: 40,
+    min: 0,
+    max: 100,
+    usual: [0, 100],
+    help: 'How far the flower falls back towards its middle between the petals: at 0 it is a circle, at 100 it touches the middle.',
+    shown: is('flower'),
   },
   pathTurns: {
     type: 'number',
@@ -110,4 +146,18 @@ export const pathParameters = describe({
     help: 'The font size: the height of the em.',
     shown: is('lettering'),
   },
+});
+
+const { form: _form, sharedPath: _sharedPath, ...sizes } = pathParameters;
+
+/** The path that a carrier holds, which makes it a path of the scene. */
+export const scenePathParameters = describe({
+  form: {
+    type: 'choice',
+    label: 'Path',
+    default: 'none',
+    options: [{ value: 'none', label: 'none' }, ...ownPathForms],
+    help: 'Drawn in the view or read from an SVG file; or a line, circle, flower, helix or the outlines of letters. Everything on the path follows it.',
+  },
+  ...sizes,
 });

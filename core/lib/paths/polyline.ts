@@ -17,7 +17,7 @@ export interface Polyline {
 }
 
 /** Pieces of a smooth path from one knot to the next. */
-const PIECES = 16;
+export const PIECES = 16;
 
 const distance = (a: Vector, b: Vector) =>
   Math.sqrt((b[0] - a[0]) * (b[0] - a[0]) + (b[1] - a[1]) * (b[1] - a[1]) + (b[2] - a[2]) * (b[2] - a[2]));

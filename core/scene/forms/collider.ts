@@ -1,10 +1,11 @@
 import { carrierParameters, colliderParameters, hitParameters } from '../../document/descriptions';
 import { fault, inside } from '../../document/faults';
 import { byEmitter, kinded, object, type Form } from '../../document/forms';
-import type { Carrier, Collider, Hit } from '../../document/scene';
+import type { Carrier, Collider, Hit, PathValues } from '../../document/scene';
 import { colliderShapes } from '../../kinds/colliders';
 import { gates } from '../../kinds/gates';
 import { responses } from '../../kinds/responses';
+import { scenePathParameters } from '../../kinds/shared/path-parameters';
 import { placed } from './thing';
 
 const hitForm = object<Hit>({ description: hitParameters });
@@ -32,5 +33,10 @@ export const colliderForm: Form<Collider> = object<Collider>({
       : [],
 });
 
-/** A carrier. */
-export const carrierForm: Form<Carrier> = object<Carrier>({ description: carrierParameters, members: placed });
+const pathForm: Form<PathValues> = object<PathValues>({ description: scenePathParameters, optional: true });
+
+/** A carrier, with the path that it may hold. */
+export const carrierForm: Form<Carrier> = object<Carrier>({
+  description: carrierParameters,
+  members: { path: pathForm, ...placed },
+});

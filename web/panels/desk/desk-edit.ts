@@ -8,7 +8,8 @@ import type { Field, Scene } from '../../../core/document/scene';
 import { fieldsIn, gather, moveNode } from '../../../core/document/groups';
 import { dissolve } from '../../../core/scene/detach';
 import { startedFrom } from '../../../core/scene/starting-point';
-import { freeIdentity, freeName, identityOfCopy, newField } from '../../../core/scene/starters';
+import { freeIdentity, freeName } from '../../../core/scene/free-identity';
+import { identityOfCopy, withNewField } from '../../../core/scene/starters';
 import { particleBox } from '../../simulation/fit-edit';
 import { swappedValue } from '../../state/kind-memory';
 import { withKind } from '../../state/kind-switch';
@@ -18,10 +19,9 @@ import { select } from '../../state/selection-store';
 
 /** Adds a field of a kind, fitted to the particles of the shot, and selects it. */
 export function addField(kind: string): void {
-  const scene = openedScene();
-  const field = newField(scene, kind, particleBox());
-  changeScene((s) => ({ ...s, fields: [...s.fields, field] }));
-  select({ type: 'field', id: field.id });
+  const box = particleBox();
+  if (changeScene((scene) => withNewField(scene, kind, box)))
+    select({ type: 'field', id: openedScene().fields.at(-1)!.id });
 }
 
 /** Copies fields, each beside its original. */

@@ -1,15 +1,16 @@
 import { toast } from 'sonner';
 import { completeField, completeGroup } from '../../../core/scene/read';
-import type { Field, Group, Scene, SceneGrid, SceneImage, SceneMesh } from '../../../core/document/scene';
+import type { Carrier, Field, Group, Scene, SceneGrid, SceneImage, SceneMesh } from '../../../core/document/scene';
 import { fieldsIn, groupsAround } from '../../../core/document/groups';
-import { freeIdentity, identityOfCopy } from '../../../core/scene/starters';
+import { freeIdentity } from '../../../core/scene/free-identity';
+import { identityOfCopy } from '../../../core/scene/starters';
 import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
 import { modulators } from '../../../core/kinds/modulators';
 import type { Kinded } from '../../../core/document/registry';
 import type { Description } from '../../../core/document/parameters';
 import { sceneFrom } from '../../../formats/scene-file';
-import { usedBy, withFiles, withMeshes } from '../inspector/carried';
+import { usedBy, withFiles, withMeshes, withPaths } from '../inspector/carried';
 import { loadAssets } from '../../simulation/scene-assets';
 import { hasCopied, keepCopied, readCopied } from '../../state/copied';
 import { changeScene, openedScene } from '../../state/scene-store';
@@ -23,6 +24,8 @@ interface Copied {
   readonly fields: readonly Field[];
   /** Groups that came along with all their members. */
   readonly groups: readonly Group[];
+  /** The paths that they are on; what was copied by an older version may have none. */
+  readonly carriers?: readonly Carrier[];
   readonly meshes: readonly SceneMesh[];
   readonly images: readonly SceneImage[];
   readonly grids: readonly SceneGrid[];
@@ -33,7 +36,7 @@ export function copyFields(fields: readonly Field[], scene?: Scene, groups: read
   const copied: Copied = {
     fields,
     groups,
-    ...(scene ? usedBy(scene, [fields, groups]) : { meshes: [], images: [], grids: [] }),
+    ...(scene ? usedBy(scene, [fields, groups]) : { carriers: [], meshes: [], images: [], grids: [] }),
   };
   keepCopied(CLIPBOARD, copied);
 }
@@ -57,18 +60,20 @@ export const canPasteFields = (): boolean => hasCopied(CLIPBOARD);
 interface Names {
   readonly scene: Scene;
   meshId(id: string): string;
+  carrierId(id: string): string;
   groupId(id: string): string;
 }
 
 /** Values whose references point to what this scene has; others are let go. */
-function rebound({ scene, meshId, groupId }: Names, values: Kinded, description: Description): Kinded {
-  const lists = { emitter: scene.emitters, carrier: scene.carriers, zone: scene.zones, field: scene.fields };
+function rebound({ scene, meshId, groupId, carrierId }: Names, values: Kinded, description: Description): Kinded {
+  const lists = { emitter: scene.emitters, zone: scene.zones, field: scene.fields };
   const next: Record<string, unknown> = { ...values };
   for (const [name, parameter] of Object.entries(description)) {
     if (parameter.type !== 'reference' || typeof next[name] !== 'string' || next[name] === '') continue;
     const id = next[name];
     if (parameter.to === 'mesh') next[name] = meshId(id);
     else if (parameter.to === 'group') next[name] = groupId(id);
+    else if (parameter.to === 'carrier') next[name] = carrierId(id);
     else if (!lists[parameter.to].some((thing) => thing.id === id)) next[name] = '';
   }
   return next as Kinded;
@@ -76,13 +81,12 @@ function rebound({ scene, meshId, groupId }: Names, values: Kinded, description:
 
 /** What a copied field or group brings of place, falloff shape, modulators and sends. */
 function reboundWeighted<T extends Field | Group>(names: Names, thing: T): T {
-  const { emitters, carriers } = names.scene;
-  const carried = carriers.some((c) => c.id === thing.transform.carrier);
+  const { emitters } = names.scene;
   return {
     ...thing,
     solo: false,
     group: thing.group === '' ? '' : names.groupId(thing.group),
-    transform: { ...thing.transform, carrier: carried ? thing.transform.carrier : '' },
+    transform: { ...thing.transform, carrier: names.carrierId(thing.transform.carrier) },
     sends: Object.fromEntries(Object.entries(thing.sends).filter(([id]) => emitters.some((e) => e.id === id))),
     falloff: rebound(names, thing.falloff, falloffShapes.get(thing.falloff.kind).parameters),
     modulators: thing.modulators.map((m) => rebound(names, m, modulators.get(m.kind).parameters)),
@@ -99,6 +103,7 @@ export function pasteFields(): void {
   const { meshes, idOf: meshId } = withMeshes(scene.meshes, copied.meshes);
   const images = withFiles(scene.images, copied.images);
   const grids = withFiles(scene.grids, copied.grids);
+  const { carriers, carrierId } = withPaths(scene.carriers, copied.carriers);
   let { fields, groups } = scene;
   const groupIds = new Map<string, string>();
   const cameAlong = copied.groups.map((group) => {
@@ -108,7 +113,7 @@ export function pasteFields(): void {
     groups = [...groups, made];
     return made;
   });
-  const names: Names = { scene, meshId, groupId: (id) => groupIds.get(id) ?? '' };
+  const names: Names = { scene, meshId, carrierId, groupId: (id) => groupIds.get(id) ?? '' };
   groups = [...scene.groups, ...cameAlong.map((group) => completeGroup(reboundWeighted(names, group)))];
   const made: string[] = [];
   for (const field of copied.fields) {
@@ -117,7 +122,7 @@ export function pasteFields(): void {
     const settings = rebound(names, field.settings, fieldKinds.get(field.settings.kind).parameters);
     fields = [...fields, completeField({ ...reboundWeighted(names, field), ...own, settings })];
   }
-  const next = { ...scene, meshes, images, grids, fields, groups };
+  const next = { ...scene, carriers, meshes, images, grids, fields, groups };
   changeScene(() => sceneFrom(JSON.parse(JSON.stringify(next))));
   void loadAssets(openedScene());
   const [first] = cameAlong;

@@ -1,12 +1,12 @@
 import type { Kinded } from '../../../core/document/registry';
-import type { Emitter, Field, Scene, SceneImage, SceneMesh } from '../../../core/document/scene';
+import type { Carrier, Emitter, Field, Scene, SceneImage, SceneMesh } from '../../../core/document/scene';
 import { completeEmitter } from '../../../core/scene/read';
 import { withoutEmitters } from '../../../core/scene/detach';
-import { movedOntoPath } from '../../../core/scene/own-path';
+import { withEmittersOnPath } from '../../../core/scene/on-path';
 import { lasting } from '../../../core/scene/lasting';
-import { identityOfCopy, newEmitter, withBody } from '../../../core/scene/starters';
+import { identityOfCopy, newEmitter, withBody, withEmitterOnPath } from '../../../core/scene/starters';
 import { sceneFrom } from '../../../formats/scene-file';
-import { usedBy, withFiles, withMeshes } from './carried';
+import { usedBy, withFiles, withMeshes, withPaths } from './carried';
 import { loadAssets } from '../../simulation/scene-assets';
 import { hasCopied, keepCopied, readCopied } from '../../state/copied';
 import { withKind } from '../../state/kind-switch';
@@ -19,6 +19,8 @@ const CLIPBOARD = 'bathyclast-copied-emitters';
 /** Emitters with all they need, as they are carried from scene to scene. */
 interface Copied {
   readonly emitters: readonly Emitter[];
+  /** The paths that they are on; what was copied by an older version may have none. */
+  readonly carriers?: readonly Carrier[];
   readonly meshes: readonly SceneMesh[];
   readonly images: readonly SceneImage[];
 }
@@ -37,12 +39,15 @@ export function makeLasting(ids: readonly string[]): void {
   }));
 }
 
+/** Adds an emitter on the path that a field follows, and selects it. */
+export function addEmitterOnPath(fieldId: string, from: 'start' | 'along'): void {
+  if (changeScene((scene) => withEmitterOnPath(scene, fieldId, from)))
+    select({ type: 'emitter', id: openedScene().emitters.at(-1)!.id });
+}
+
 /** Moves an emitter onto the path that a field follows, all along it, and selects it. */
 export function moveEmitterOnto(id: string, field: Field): void {
-  changeScene((scene) => ({
-    ...scene,
-    emitters: scene.emitters.map((e) => (e.id === id ? (movedOntoPath(e, field, 'along') ?? e) : e)),
-  }));
+  changeScene((scene) => withEmittersOnPath(scene, field.id, [id], 'along'));
   select({ type: 'emitter', id });
 }
 
@@ -103,6 +108,7 @@ export function pasteEmitters(): void {
   const copied = readCopied(CLIPBOARD, 'emitter') as Copied;
   const { meshes, idOf } = withMeshes(scene.meshes, copied.meshes);
   const images = withFiles(scene.images, copied.images);
+  const { carriers, carrierId } = withPaths(scene.carriers, copied.carriers);
   // Meshes have the names here that they have been given here.
   const drawnBy = (look: Kinded): Kinded => {
     const own = Object.entries(look).filter(
@@ -112,12 +118,14 @@ export function pasteEmitters(): void {
   };
   const emitters = copied.emitters.map((e) => {
     const mesh = e.shape['mesh'];
-    const shape = typeof mesh === 'string' && mesh !== '' ? { ...e.shape, mesh: idOf(mesh) } : e.shape;
-    // Carriers and source emitters stay in their own scene, unless they came along.
-    const transform = {
-      ...e.transform,
-      carrier: scene.carriers.some((c) => c.id === e.transform.carrier) ? e.transform.carrier : '',
+    const { sharedPath: path } = e.shape;
+    const shape: Kinded = {
+      ...e.shape,
+      ...(typeof mesh === 'string' && mesh !== '' && { mesh: idOf(mesh) }),
+      ...(typeof path === 'string' && path !== '' && { sharedPath: carrierId(path) }),
     };
+    // Carriers and source emitters stay in their own scene, unless they came along.
+    const transform = { ...e.transform, carrier: carrierId(e.transform.carrier) };
     const source = shape['source'];
     const lost =
       typeof source === 'string' &&
@@ -126,7 +134,7 @@ export function pasteEmitters(): void {
     const looks = { look: drawnBy(e.look), addedLooks: (e.addedLooks ?? []).map(drawnBy) };
     return completeEmitter({ ...e, ...looks, transform, shape: lost ? { ...shape, source: '' } : shape });
   });
-  const { scene: next, ids } = withEmitters({ ...scene, meshes, images }, emitters);
+  const { scene: next, ids } = withEmitters({ ...scene, carriers, meshes, images }, emitters);
   changeScene(() => sceneFrom(JSON.parse(JSON.stringify(next))));
   void loadAssets(openedScene());
   select({ type: 'emitter', id: ids[0]!, also: ids.slice(1) });

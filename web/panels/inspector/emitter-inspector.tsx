@@ -17,6 +17,7 @@ import { BodySection } from './body-section';
 import { copyEmitters, duplicateEmitters, removeEmitters, makeLasting } from './emitter-edit';
 import { LookSection } from './look-section';
 import { MaskSection } from './mask-section';
+import { PathActions } from './path-actions';
 import { TransformSection } from './transform-section';
 import { DiagnosisNote } from './diagnosis-note';
 import { FormulaContextProvider } from '../../widgets/formula/formula-context';
@@ -114,6 +115,7 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
           values={emitter.shape}
           onChange={setShape}
         />
+        <PathActions sort="emitters" id={emitter.id} part="shape" values={emitter.shape} />
       </Section>
       <MaskSection emitter={emitter} ids={ids} />
       {isSeenToTurn(emitter) && birthSection(turning)}

@@ -8,6 +8,7 @@ import { fields } from '../../../core/kinds/fields';
 import { modulators } from '../../../core/kinds/modulators';
 import { falloffCurves } from '../../../core/kinds/curves';
 import { curveCommon } from '../../../core/kinds/curves/curve';
+import { pathsUnder } from '../../../core/scene/shared-paths';
 import { sendParameter } from '../../../core/document/descriptions';
 import { MOST, sendTo, type WeightedThing } from '../../../core/document/scene';
 import { editWeighted, setFalloffNumber, setCurveKind, type WeightedOwner } from '../../state/falloff-edit';
@@ -23,6 +24,7 @@ import { imageOf } from '../../../core/document/assets';
 import { LISTS, useScene } from '../../state/scene-store';
 import { switchKind } from '../../state/kind-switch';
 import { takeRow } from '../../state/take-row';
+import { PathActions } from './path-actions';
 import { Section } from './section';
 import { ShareRow } from './share-row';
 
@@ -112,9 +114,12 @@ export function FalloffSection({ thing, owner }: Props) {
               onChange={(name, value) => editWeighted(owner, (t) => void (t.curve[name] = value))}
             />
             {owner.type === 'field' && <Reached id={thing.id} />}
+            <PathActions sort={LISTS[owner.type]} id={owner.id} part="falloff" values={thing.falloff} />
           </>
         )}
-        {(falloff.bounded || hasForm(thing)) && <FitButton owner={owner} />}
+        {(falloff.bounded || hasForm(thing)) && !pathsUnder(thing, LISTS[owner.type]).length && (
+          <FitButton owner={owner} />
+        )}
       </Section>
     </div>
   );

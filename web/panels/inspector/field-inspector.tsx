@@ -6,14 +6,14 @@ import { shapes } from '../../../core/kinds/emitter-shapes';
 import { rules } from '../../../core/kinds/group-rules';
 import { fieldParameters } from '../../../core/document/descriptions';
 import type { Field } from '../../../core/document/scene';
-import { emitterOnPath } from '../../../core/scene/starters';
 import { duplicateFields, moveTo, removeFields, setActsAs, startFrom } from '../desk/desk-edit';
 import { setStrength, strengthParameter, unitOf } from '../desk/strength';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { Choice, LabelledRow } from '../../widgets/labelled-row';
-import { editField, openedScene, useScene, useSceneOf } from '../../state/scene-store';
-import { addEmitter, moveEmitterOnto } from './emitter-edit';
+import { editField, useScene, useSceneOf } from '../../state/scene-store';
+import { addEmitterOnPath, moveEmitterOnto } from './emitter-edit';
 import { GridActions } from './grid-actions';
+import { PathActions } from './path-actions';
 import { TransformSection } from './transform-section';
 import { FalloffSection, ModulatorSection, SendSection } from './falloff-sections';
 import { FormulaContextProvider } from '../../widgets/formula/formula-context';
@@ -55,18 +55,14 @@ function Starts({ field }: { field: Field }) {
 /** Emitters that are added on the path which a field follows, or moved onto it. */
 function EmitOnPath({ field }: { field: Field }) {
   const emitters = useSceneOf((scene) => scene.emitters);
-  const add = (place: 'start' | 'along') => {
-    const emitter = emitterOnPath(openedScene(), field, place);
-    if (emitter) addEmitter(emitter);
-  };
   if (!fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.falloff)) return null;
   const movable = emitters.filter(({ shape }) => !shapes.get(shape.kind).fromParticles);
   return (
     <div className="flex flex-wrap gap-2 py-1.5">
-      <button className="line-button" onClick={() => add('start')}>
+      <button className="line-button" onClick={() => addEmitterOnPath(field.id, 'start')}>
         Add an emitter at its start
       </button>
-      <button className="line-button" onClick={() => add('along')}>
+      <button className="line-button" onClick={() => addEmitterOnPath(field.id, 'along')}>
         Add an emitter along it
       </button>
       {movable.length > 0 && (
@@ -163,6 +159,7 @@ export function FieldInspector({ field }: { field: Field }) {
             unit={unit}
             onChange={setting}
           />
+          <PathActions sort="fields" id={field.id} part="settings" values={field.settings} />
           <EmitOnPath field={field} />
           <GridActions field={field} />
           <GroupRow field={field} />

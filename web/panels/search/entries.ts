@@ -1,6 +1,7 @@
 import { renderParameters } from '../../../core/document/descriptions';
 import { defaultsOf } from '../../../core/document/parameters';
 import type { Scene } from '../../../core/document/scene';
+import { holdsPath } from '../../../core/scene/shared-paths';
 import { settingsOf, type Setting } from '../../../core/scene/settings';
 import type { ThingType } from '../../state/scene-store';
 import type { Selection } from '../../state/selection-store';
@@ -66,7 +67,7 @@ export function entriesOf(scene: Scene): Entry[] {
     (scene[list as 'emitters'] as readonly { readonly id: string; readonly name: string }[]).map(({ id, name }) => ({
       key: `${list}/${id}`,
       label: name,
-      of: type,
+      of: type === 'carrier' && scene.carriers.some((c) => c.id === id && holdsPath(c)) ? 'path' : type,
       help: '',
       selection: { type, id } as const,
       setting: undefined,

@@ -8,6 +8,7 @@ import {
   Move3d,
   Plus,
   Shield,
+  Spline,
   Video,
   Waves,
 } from 'lucide-react';
@@ -24,12 +25,13 @@ import {
 import { useState } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { toast } from 'sonner';
-import { addCarrier } from '../../panels/inspector/carrier-edit';
+import { addCarrier, addPath } from '../../panels/inspector/carrier-edit';
 import { addCollider } from '../../panels/inspector/collider-edit';
 import { addEmitter, canPaste, pasteEmitters } from '../../panels/inspector/emitter-edit';
 import { addZone } from '../../panels/inspector/zone-edit';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
 import { MOST } from '../../../core/document/scene';
+import { holdsPath } from '../../../core/scene/shared-paths';
 import { Glyph } from '../../widgets/glyph';
 import { editThing, openedScene, useSceneOf, type ThingType } from '../../state/scene-store';
 import { isSelected, select, selectToo, useSelection } from '../../state/selection-store';
@@ -99,7 +101,7 @@ function ThingRow({
         aria-label={type === 'field' ? `${thing.name}, field` : thing.name}
         title={`${thing.name}: a double-click or F2 renames it${
           type === 'emitter' || type === 'field' ? '; Shift- or Ctrl-click selects several' : ''
-        }. Drag it to another place, or onto a carrier to attach it.`}
+        }. Drag it to another place, or onto a carrier or path to attach it.`}
         onClick={(event) => onClick(event, type, thing.id)}
         onDoubleClick={() => setRenaming(true)}
         onKeyDown={(event) => event.key === 'F2' && setRenaming(true)}
@@ -135,6 +137,7 @@ function AddThing({ folded }: { folded: boolean }) {
   const items: readonly (readonly [string, string, () => void])[] = [
     ['emitter', 'Emits particles', () => addEmitter()],
     ['collider', 'A surface that stops particles', addCollider],
+    ['path', 'A line that emitters, fields and falloffs share', addPath],
     ['carrier', 'Moves the things attached to it', addCarrier],
     ['zone', 'Changes or removes the particles inside it', addZone],
     ...(canPaste()
@@ -231,7 +234,13 @@ export function Things() {
             />
           ))}
           {carriers.map((carrier) => (
-            <ThingRow key={carrier.id} type="carrier" thing={carrier} icon={<Move3d size={12} />} folded={folded} />
+            <ThingRow
+              key={carrier.id}
+              type="carrier"
+              thing={carrier}
+              icon={holdsPath(carrier) ? <Spline size={12} /> : <Move3d size={12} />}
+              folded={folded}
+            />
           ))}
           {zones.map((zone) => (
             <ThingRow key={zone.id} type="zone" thing={zone} icon={<CircleDashed size={12} />} folded={folded} />

@@ -2,7 +2,7 @@ import type { Kinded } from '../../../core/document/registry';
 import { meshSources } from '../../../core/kinds/meshes';
 import { withoutMesh } from '../../../core/scene/detach';
 import type { SceneMesh } from '../../../core/document/scene';
-import { freeIdentity } from '../../../core/scene/starters';
+import { freeIdentity } from '../../../core/scene/free-identity';
 import { changeScene, editScene, openedScene } from '../../state/scene-store';
 import { loadAssets } from '../scene-assets';
 import { api } from '../../state/api';

@@ -1,5 +1,5 @@
 import { colliderShapes } from '../../../core/kinds/colliders';
-import { isShown, type Description } from '../../../core/document/parameters';
+import { isShown, type Description, type Values } from '../../../core/document/parameters';
 import type { Kinded } from '../../../core/document/registry';
 import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 
@@ -7,10 +7,14 @@ import { rotate } from '../../../core/lib/math/rotation';
 import type { SizeHandle } from '../../../core/lib/geometry/outline';
 import { outward, type Similarity } from '../../../core/lib/math/similarity';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
-import type { Collider, Emitter, Field, Group, WeightedThing, Zone } from '../../../core/document/scene';
+import type { Carrier, Collider, Emitter, Field, Group, WeightedThing, Zone } from '../../../core/document/scene';
 import { shapes } from '../../../core/kinds/emitter-shapes';
 import { followDrag } from '../../widgets/drag';
 import { editWeighted, setFalloffNumber, type WeightedOwner } from '../../state/falloff-edit';
+import { pathHandles } from '../../../core/kinds/shared/path-handles';
+import { scenePathParameters } from '../../../core/kinds/shared/path-parameters';
+import { holdsPath, PATH_NAMES } from '../../../core/scene/shared-paths';
+import { setPath } from '../../state/path-edit';
 import { setIfKeyed } from '../../state/movement';
 import { editCollider, editEmitter, editField } from '../../state/scene-store';
 import { alongAxis, hundredths } from './drag-geometry';
@@ -20,6 +24,8 @@ import type { ViewRig } from '../camera/view-rig';
 
 /** A body whose sizes are dragged in the view: a falloff shape, an emitter's shape, a collider's. */
 export interface Sizable {
+  /** The part of the thing that it is. */
+  readonly part: 'falloff' | 'settings' | 'shape' | 'path';
   readonly values: Kinded;
   readonly parameters: Description;
   readonly handles: readonly SizeHandle[];
@@ -38,6 +44,7 @@ const editedPoints = (
 function falloffBody(thing: WeightedThing, owner: WeightedOwner): Sizable {
   const kind = falloffShapes.get(thing.falloff.kind);
   return {
+    part: 'falloff',
     values: thing.falloff,
     parameters: kind.parameters,
     handles: kind.handles(thing.falloff),
@@ -53,6 +60,7 @@ function falloffBody(thing: WeightedThing, owner: WeightedOwner): Sizable {
 function kindBody(field: Field): Sizable {
   const kind = fieldKinds.get(field.settings.kind);
   return {
+    part: 'settings',
     values: field.settings,
     parameters: kind.parameters,
     handles: kind.view?.handles?.(field.settings) ?? [],
@@ -63,6 +71,28 @@ function kindBody(field: Field): Sizable {
   };
 }
 
+/** The path of a carrier, as a body. */
+function pathBody(carrier: Carrier): Sizable {
+  const values = { ...carrier.path, kind: 'path' };
+  return {
+    part: 'path',
+    values,
+    parameters: scenePathParameters,
+    handles: pathHandles(carrier.path),
+    set: (parameter, value) => setPath(carrier.id, parameter, value),
+    points: editedPoints({ points: 'points', parameters: scenePathParameters }, values),
+  };
+}
+
+/**
+ * A body without the handles and points of its path, where the thing is on a path of the scene: those belong to that path.
+ */
+export function withoutSharedPath(body: Sizable, thing: object): Sizable {
+  const written = (thing as Readonly<Record<string, Values | undefined>>)[body.part];
+  if (written?.['form'] !== 'shared') return body;
+  return { ...body, handles: body.handles.filter((h) => !PATH_NAMES.includes(h.parameter)), points: undefined };
+}
+
 /** The bodies of the selected thing. */
 export function sizablesOf(thing: {
   field?: Field | undefined;
@@ -70,11 +100,13 @@ export function sizablesOf(thing: {
   zone?: Zone | undefined;
   emitter?: Emitter | undefined;
   collider?: Collider | undefined;
+  carrier?: Carrier | undefined;
 }): Sizable[] {
-  const { field, group, zone, emitter, collider } = thing;
+  const { field, group, zone, emitter, collider, carrier } = thing;
   if (field) return [falloffBody(field, { type: 'field', id: field.id }), kindBody(field)];
   if (group) return [falloffBody(group, { type: 'group', id: group.id })];
   if (zone) return [falloffBody(zone, { type: 'zone', id: zone.id })];
+  if (carrier) return holdsPath(carrier) ? [pathBody(carrier)] : [];
   const owner = emitter ?? collider;
   if (!owner) return [];
   const kind = emitter ? shapes.get(emitter.shape.kind) : colliderShapes.get(collider!.shape.kind);
@@ -82,6 +114,7 @@ export function sizablesOf(thing: {
     void Object.assign(t.shape, { [parameter]: value });
   return [
     {
+      part: 'shape',
       values: owner.shape,
       parameters: kind.parameters,
       handles: kind.handles?.(owner.shape) ?? [],

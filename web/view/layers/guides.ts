@@ -26,6 +26,10 @@ import { fields as fieldKinds } from '../../../core/kinds/fields';
 import type { Scene, WeightedThing } from '../../../core/document/scene';
 import { lastSceneFrame } from '../../../core/scene/scene-clock';
 import { shotCorners } from '../camera/shot-frame';
+import { holdsPath } from '../../../core/scene/shared-paths';
+import { isMoving, thingAt } from '../../../core/document/keys/thing-at';
+import { lineOf } from '../../../core/kinds/shared/path-line';
+import { strokesOf } from '../../../core/lib/paths/polyline';
 import { thingOf } from '../../state/scene-store';
 import { isSelected, type Selection } from '../../state/selection-store';
 import { GUIDE } from './colours';
@@ -237,7 +241,7 @@ export class Guides {
     const { camera, output, emitters, colliders, meshes, bounds } = scene;
     const carriers = carriersIn(scene);
     const moving = [...emitters, ...colliders, ...carriers, ...(thing ? [thing] : [])].some(
-      (t) => drawnMotion(scene, t).moves,
+      (t) => drawnMotion(scene, t).moves || ('path' in t && isMoving(t)),
     );
     const from = [camera, output, emitters, colliders, carriers, meshes, bounds, assets, selection, direction];
     const arrowsOf = field && fieldKinds.get(field.settings.kind).view?.arrows;
@@ -273,8 +277,12 @@ export class Guides {
         isSelected(selection, 'collider', collider.id),
         0.3,
       );
-    for (const carrier of carriers.filter((c) => c.shown))
-      draw(CARRIER, at(carrier), isSelected(selection, 'carrier', carrier.id), 0.7);
+    for (const carrier of carriers.filter((c) => c.shown)) {
+      const selected = isSelected(selection, 'carrier', carrier.id);
+      // A path that holds nothing up is a line; its axes are seen while it is selected.
+      if (!holdsPath(carrier) || selected) draw(CARRIER, at(carrier), selected, 0.7);
+      if (holdsPath(carrier)) draw(strokesOf(lineOf(thingAt(carrier, frame).path)), at(carrier), selected, 0.6);
+    }
     const traveller = 'id' in selection && thingOf(scene, selection.type, selection.id);
     if (traveller) for (const line of motionPath(scene, traveller)) this.group.add(line);
     if (bounds.on) draw(boxEdges(...bounds.size), { ...WORLD, position: bounds.centre }, false, 0.3);

@@ -1,0 +1,60 @@
+import type { Vector } from '../math/vector';
+import { mapVector } from '../math/vector';
+import { PIECES, polylineOf, type Polyline } from './polyline';
+
+/** The knots of a path the other way round. */
+export const reversed = (knots: readonly Vector[]): Vector[] => knots.toReversed();
+
+/**
+ * Knots moved towards their neighbours: a quarter of the way to each (weights 1 : 2 : 1). The ends of an open path stay.
+ */
+export function smoothed(knots: readonly Vector[], closed: boolean): Vector[] {
+  const n = knots.length;
+  return knots.map((knot, i) => {
+    if (n < 3 || (!closed && (i === 0 || i === n - 1))) return knot;
+    const [before, after] = [knots[(i + n - 1) % n]!, knots[(i + 1) % n]!];
+    return mapVector(knot, (v, axis) => (before[axis]! + 2 * v + after[axis]!) / 4);
+  });
+}
+
+/** Knots with another in the middle of each span, on the path as it was. */
+export function subdivided(knots: readonly Vector[], closed: boolean, smooth: boolean): Vector[] {
+  const { points } = polylineOf(knots, closed, smooth);
+  const pieces = smooth && knots.length > 2 ? PIECES : 1;
+  const spans = (points.length - 1) / pieces;
+  return knots.flatMap((knot, i) => {
+    if (i >= spans) return [knot];
+    const [a, b] = [points[i * pieces + (pieces >> 1)]!, points[i * pieces + ((pieces + 1) >> 1)]!];
+    return [knot, mapVector(a, (v, axis) => (v + b[axis]!) / 2)];
+  });
+}
+
+const gap = (a: Vector, b: Vector) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
+
+/** The knots of two open paths as one: joined at the two ends that lie nearest to each other, which become one where they meet. */
+export function joinedEnds(first: readonly Vector[], second: readonly Vector[]): Vector[] {
+  if (first.length === 0 || second.length === 0) return [...first, ...second];
+  // The first path keeps its direction; the second goes before or after it, either way round.
+  const [start, end] = [first[0]!, first.at(-1)!];
+  const ways = [second, reversed(second)].flatMap((other) => [
+    { gap: gap(end, other[0]!), rows: [first, other] },
+    { gap: gap(other.at(-1)!, start), rows: [other, first] },
+  ]);
+  const best = ways.reduce((least, way) => (way.gap < least.gap ? way : least));
+  const [before, after] = best.rows as [readonly Vector[], readonly Vector[]];
+  return [...before, ...(best.gap < 1e-6 ? after.slice(1) : after)];
+}
+
+/** So many points of a path of one stroke, evenly over its length; of a closed one without the last, which is its first. */
+export function evenKnots({ points, lengths, strokes }: Polyline, count: number): Vector[] {
+  const whole = lengths.at(-1)!;
+  const spans = strokes[0]?.closed ? count : count - 1;
+  let piece = 0;
+  return Array.from({ length: count }, (_, i) => {
+    const s = (whole * i) / spans;
+    while (piece + 2 < points.length && lengths[piece + 1]! < s) piece++;
+    const span = lengths[piece + 1]! - lengths[piece]!;
+    const t = span > 0 ? (s - lengths[piece]!) / span : 0;
+    return mapVector(points[piece]!, (v, axis) => v + t * (points[piece + 1]![axis]! - v));
+  });
+}

@@ -1,0 +1,105 @@
+import { ownPathForms, pathParameters } from '../kinds/shared/path-parameters';
+import type { Values } from '../document/parameters';
+import type { Carrier, Emitter, Field, Group, Moving, Scene, Zone } from '../document/scene';
+import { withThings, type MovableSort } from './numbers';
+
+/** The parts of things that may be on a path, by the names of the lists. */
+const PARTS = {
+  emitters: ['shape'],
+  fields: ['settings', 'falloff'],
+  groups: ['falloff'],
+  zones: ['falloff'],
+} as const satisfies Partial<Record<MovableSort, readonly string[]>>;
+
+/** Things that may be on a path, by the names of their lists. */
+export interface OnPath {
+  readonly emitters: Emitter;
+  readonly fields: Field;
+  readonly groups: Group;
+  readonly zones: Zone;
+}
+
+/** The lists of things that may be on a path. */
+export const ON_PATHS = Object.keys(PARTS) as readonly (keyof typeof PARTS)[];
+
+const OWN: readonly string[] = ownPathForms.map(({ value }) => value);
+
+/** The parameters of a path that say which it is; the others are the same in each part that may be on one. */
+export const PATH_NAMES: readonly string[] = Object.keys(pathParameters);
+
+/** Whether a carrier holds a path, which makes it a path of the scene. */
+export const holdsPath = ({ path }: Carrier): boolean => path.form !== 'none';
+
+/** The parts of a thing that may be on a path, by name. */
+export function pathParts(thing: Moving, sort: MovableSort): [string, Values][] {
+  const names: readonly string[] = sort in PARTS ? PARTS[sort as keyof typeof PARTS] : [];
+  // Each sort has the parts that are listed for it.
+  const parts = thing as unknown as Readonly<Record<string, Values>>;
+  return names.map((name) => [name, parts[name]!]);
+}
+
+/** The ids of the paths of the scene that a thing is on, one for each part; a part that has its own path has none. */
+export const pathsUnder = (thing: Moving, sort: MovableSort): string[] =>
+  pathParts(thing, sort).flatMap(([, part]) =>
+    part['form'] === 'shared' && isOnPath(part) && part['sharedPath'] !== '' ? [String(part['sharedPath'])] : [],
+  );
+
+/** Whether the path of a part acts: a field may be aimed at something else. */
+export const isOnPath = ({ kind, target }: Values): boolean => kind === 'path' || target === 'path';
+
+/** Keys of the numbers of a path under the name of another part. */
+function keysUnder(path: Moving, part: string): Moving['keys'] {
+  return Object.fromEntries(
+    Object.entries(path.keys)
+      .filter(([name]) => name.startsWith('path.'))
+      .map(([name, keys]) => [`${part}.${name.slice('path.'.length)}`, keys]),
+  );
+}
+
+/** A thing with its own copy of every path of the scene that it is on, out of those. */
+export function withOwnPaths<T extends Moving>(thing: T, sort: MovableSort, paths: readonly Carrier[]): T {
+  let made = thing;
+  for (const [name, part] of pathParts(thing, sort)) {
+    const path = part['form'] === 'shared' ? paths.find(({ id }) => id === part['sharedPath']) : undefined;
+    if (path && OWN.includes(path.path.form))
+      made = {
+        ...made,
+        [name]: { ...part, ...path.path, sharedPath: '' },
+        keys: { ...made.keys, ...keysUnder(path, name) },
+      };
+  }
+  return made;
+}
+
+const known = new WeakMap<Scene, Scene>();
+
+/**
+ * A scene in which everything that is on a path of the scene has that path as its own, with the keys of its numbers: it
+ * moves exactly as before. The scene itself where nothing is on one.
+ */
+export function withSharedPaths(scene: Scene): Scene {
+  const paths = scene.carriers.filter(holdsPath);
+  if (paths.length === 0) return scene;
+  let made = known.get(scene);
+  if (!made) {
+    made = withThings(scene, (thing, sort) => withOwnPaths(thing, sort, paths), ON_PATHS);
+    known.set(scene, made);
+  }
+  return made;
+}
+
+/** A scene in which everything that is on one path of the scene has it as its own, in either state of the desk. */
+export function withoutSharedPath(scene: Scene, id: string): Scene {
+  const paths = scene.carriers.filter((carrier) => carrier.id === id);
+  const now = withThings(scene, (thing, sort) => withOwnPaths(thing, sort, paths), ON_PATHS);
+  const { keptDesk } = now;
+  if (!keptDesk) return now;
+  return {
+    ...now,
+    keptDesk: {
+      ...keptDesk,
+      fields: keptDesk.fields.map((field) => withOwnPaths(field, 'fields', paths)),
+      groups: keptDesk.groups.map((group) => withOwnPaths(group, 'groups', paths)),
+    },
+  };
+}

@@ -1,0 +1,99 @@
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { MOST_LISTED, vectorsIn } from '../../../core/document/check-values';
+import type { Carrier } from '../../../core/document/scene';
+import { holdsPath } from '../../../core/scene/shared-paths';
+import { asPoints } from '../../../core/kinds/shared/path-line';
+import { scenePathParameters } from '../../../core/kinds/shared/path-parameters';
+import { reversed, smoothed, subdivided } from '../../../core/lib/paths/edit';
+import type { Vector } from '../../../core/lib/math/vector';
+import { ParameterRows } from '../../widgets/parameter-rows';
+import { changePath, setPath } from '../../state/path-edit';
+import { useSceneOf } from '../../state/scene-store';
+import { canJoin, joinPath } from './path-join';
+
+const thousandths = (points: readonly Vector[]): Vector[] =>
+  points.map(([x, y, z]) => [x, y, z].map((n) => Math.round(n * 1000) / 1000 + 0) as [number, number, number]);
+
+/** What can be done to the points of a drawn path. */
+function PointTools({ carrier }: { carrier: Carrier }) {
+  const carriers = useSceneOf((scene) => scene.carriers);
+  const { points, closed, smooth } = carrier.path;
+  const knots = vectorsIn(points);
+  const change = (next: readonly Vector[]) =>
+    changePath(carrier.id, (path) => ({ ...path, points: thousandths(next) }));
+  const isOpen = ({ path }: Carrier) => path.form === 'drawn' && path['closed'] !== true;
+  const others = isOpen(carrier)
+    ? carriers.filter((one) => one !== carrier && isOpen(one) && canJoin(carrier, one))
+    : [];
+  const room = MOST_LISTED.points - knots.length;
+  return (
+    <div className="flex flex-wrap gap-2 py-1.5" role="group" aria-label="Change its points">
+      <button className="line-button" title="Goes the other way along it" onClick={() => change(reversed(knots))}>
+        Reverse
+      </button>
+      <button
+        className="line-button"
+        title="Moves each point towards its neighbours"
+        onClick={() => change(smoothed(knots, closed === true))}
+      >
+        Smooth out
+      </button>
+      <button
+        className="line-button"
+        disabled={knots.length > room}
+        title={
+          knots.length > room
+            ? `It would have more than ${MOST_LISTED.points} points`
+            : 'Adds a point between every two; the path stays as it is'
+        }
+        onClick={() => change(subdivided(knots, closed === true, smooth === true))}
+      >
+        Subdivide
+      </button>
+      {others.length > 0 && (
+        <Menu>
+          <MenuButton className="line-button" title="Adds the points of another path; what is on it follows this one">
+            Join with
+          </MenuButton>
+          <MenuItems anchor="bottom start" className="z-20 w-56 border border-rule bg-panel py-1 focus:outline-none">
+            {others.map(({ id, name }) => (
+              <MenuItem key={id}>
+                <button
+                  className="block w-full truncate px-3 py-1.5 text-left data-focus:bg-raised"
+                  onClick={() => joinPath(carrier.id, id)}
+                >
+                  {name}
+                </button>
+              </MenuItem>
+            ))}
+          </MenuItems>
+        </Menu>
+      )}
+    </div>
+  );
+}
+
+/** The path that a carrier holds. */
+export function PathSection({ carrier }: { carrier: Carrier }) {
+  const drawn = asPoints(carrier.path);
+  return (
+    <>
+      <ParameterRows
+        description={scenePathParameters}
+        of={{ sort: 'carriers', id: carrier.id, prefix: 'path.' }}
+        values={carrier.path}
+        onChange={(name, value) => setPath(carrier.id, name, value)}
+      />
+      {holdsPath(carrier) && carrier.path.form === 'drawn' && <PointTools carrier={carrier} />}
+      {drawn && (
+        <button
+          className="line-button my-1.5"
+          title="Draws the same path point by point, so that each can be moved"
+          onClick={() => changePath(carrier.id, () => ({ ...drawn, form: 'drawn' }))}
+        >
+          Turn it into points
+        </button>
+      )}
+    </>
+  );
+}
