@@ -32,7 +32,9 @@ const POINTS: readonly Vector[] = [
   [5.9, 0.1, -1.5],
 ];
 
-const CABLE = { form: 'drawn', points: POINTS, smooth: true, closed: false } as const;
+/** The path is one thing of the scene: what is emitted along it, and what runs on it, share it. */
+const CABLE = { form: 'shared', sharedPath: 'cable' } as const;
+const ON_CABLE = { transform: { carrier: 'cable' } } as const;
 const tube = (inner: number, outer: number) => ({ kind: 'path', ...CABLE, inner, outer });
 
 /** Glints that race along a cable laid in loops over the bed, in packets, wound about by a slower shimmer. */
@@ -86,12 +88,14 @@ export const cableRun: Written = {
       source: { kind: 'terrain', size: 13, mount: 0, relief: 0.18, grain: 2.2, detail: 80, seed: 5 },
     },
   ],
+  carriers: [{ id: 'cable', name: 'Cable', path: { form: 'drawn', points: POINTS, smooth: true, closed: false } }],
   emitters: [
     {
       id: 'sheath',
       name: 'Sheath',
       seed: 3,
       shape: { kind: 'path', ...CABLE },
+      ...ON_CABLE,
       emission: [{ kind: 'burst', timing: 'start', count: 7000 }],
       birth: { immortal: true, speed: 0, size: 0.03, drag: 0.4 },
       look: {
@@ -107,6 +111,7 @@ export const cableRun: Written = {
       name: 'Glints',
       seed: 1,
       shape: { kind: 'path', ...CABLE, from: 'start' },
+      ...ON_CABLE,
       gate: { kind: 'pulses', every: 16, on: 4, from: -120 },
       emission: [{ kind: 'rate', rate: 1400 }],
       birth: { life: 5, lifeVariance: 0.22, speed: 0, size: 0.075, sizeVariance: 0.03, drag: 0 },
@@ -133,6 +138,7 @@ export const cableRun: Written = {
       name: 'Shimmer',
       seed: 2,
       shape: { kind: 'path', ...CABLE },
+      ...ON_CABLE,
       emission: [{ kind: 'rate', rate: 480 }],
       birth: { life: 4, lifeVariance: 1.5, speed: 0, size: 0.03, sizeVariance: 0.014, drag: 0.3 },
       look: {
@@ -176,6 +182,7 @@ export const cableRun: Written = {
       strength: 1,
       actsAs: 'set-velocity',
       falloff: tube(0.3, 0.5),
+      ...ON_CABLE,
       sends: { sheath: 0, shimmer: 0, silt: 0 },
     },
     {
@@ -195,6 +202,7 @@ export const cableRun: Written = {
       actsAs: 'set-velocity',
       seed: 2,
       falloff: tube(0.3, 0.5),
+      ...ON_CABLE,
       sends: { sheath: 0, glints: 0, silt: 0 },
     },
     {
@@ -204,6 +212,7 @@ export const cableRun: Written = {
       strength: 0.05,
       actsAs: 'flow',
       falloff: tube(0.05, 0.5),
+      ...ON_CABLE,
       sends: { sheath: 0, glints: 0, shimmer: 0 },
       modulators: [{ kind: 'noise', size: 0.9, seed: 3 }],
     },

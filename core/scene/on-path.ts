@@ -1,5 +1,6 @@
 import { transformParameters } from '../document/descriptions';
 import { defaultsOf, type Values } from '../document/parameters';
+import { MOST } from '../document/scene';
 import type { Carrier, Emitter, Field, Moving, Scene, Transform } from '../document/scene';
 import { shapes } from '../kinds/emitter-shapes';
 import { scenePathParameters } from '../kinds/shared/path-parameters';
@@ -67,9 +68,9 @@ function ofPath<V>(moving: Readonly<Record<string, V>>, part: string): Record<st
 }
 
 /** A new path of the scene. */
-export function newPath({ carriers }: Pick<Scene, 'carriers'>, path: Values = {}): Carrier {
+export function newPath({ carriers }: Pick<Scene, 'carriers'>, name = 'Guide', path: Values = {}): Carrier {
   return completeCarrier({
-    ...freeIdentity('p', 'Path', carriers),
+    ...freeIdentity('p', name, carriers),
     path: { ...defaultsOf(scenePathParameters), form: 'drawn', ...path },
   });
 }
@@ -92,7 +93,7 @@ export function withPathShared(scene: Scene, sort: Sort, id: string, part: strin
   if (values['form'] === 'shared' && values['sharedPath'] !== '') return { scene, path: String(values['sharedPath']) };
   const { sharedPath: _none, ...path } = pathOf(values);
   const made: Carrier = {
-    ...newPath(scene, path),
+    ...newPath(scene, `Path of ${thing.name}`.slice(0, MOST.name), path),
     transform: thing.transform,
     keys: ofPath(thing.keys, part),
     automations: ofPath(thing.automations, part),

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { examples } from '../examples';
+import type { Placed } from '../document/keys/motion';
 import { migrated } from '../document/migrations';
 import type { Scene } from '../document/scene';
 import { completeScene, readScene, type Written } from '../scene/read';
@@ -103,7 +104,9 @@ describe('a scene of version 4', () => {
     const helix = { form: 'helix', pathTurns: 2 };
     const old = before(helix, { transform: place, keys: moved });
     const now = read(old);
-    expect(now.carriers.map(({ name, path }) => [name, path.form, path['pathTurns']])).toEqual([['Path', 'helix', 2]]);
+    expect(now.carriers.map(({ name, path }) => [name, path.form, path['pathTurns']])).toEqual([
+      ['Path of E', 'helix', 2],
+    ]);
     expect(now.emitters[0]).toMatchObject({
       shape: { form: 'shared', sharedPath: 'p1' },
       transform: { carrier: 'p1', position: [0, 0, 0] },
@@ -131,7 +134,12 @@ describe('a scene of version 4', () => {
 
   it('of the examples moves as it did', () => {
     const cable = examples.find(({ slug }) => slug === 'cable-run')!.scene;
-    const now = read({ ...cable, version: 4 } as never);
+    const { carriers, ...old } = automated(cable);
+    const here = <T extends Placed>(things: readonly T[]) =>
+      things.map((thing) => (thing.transform.carrier === 'cable' ? { ...thing, transform: {} } : thing));
+    const now = read({ ...old, emitters: here(old.emitters), fields: here(old.fields), version: 4 });
+    expect(carriers.map(({ name }) => name)).toEqual(['Cable']);
+    expect(now.carriers.map(({ name }) => name)).toEqual(['Path of Sheath']);
     expect(stateAt(now, -100)).toEqual(stateAt(cable, -100));
   });
 });

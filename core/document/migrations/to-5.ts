@@ -77,24 +77,25 @@ const listOf = (of: unknown, name: string): readonly unknown[] => {
  * that is one path of the scene now, and they stand on it: each moves as it did.
  */
 export function toVersion5(document: Part): Part {
-  const counts = new Map<string, { readonly copy: Copy; count: number }>();
+  const counts = new Map<string, { readonly copy: Copy; readonly name: string; count: number }>();
   const keyOf = (copy: Copy) => JSON.stringify(copy);
   for (const list of LISTS)
     for (const thing of listOf(document, list))
-      for (const [, copy] of isRecord(thing) ? copiesIn(thing) : []) {
+      for (const [, copy] of copiesIn(recordOf(thing))) {
         const known = counts.get(keyOf(copy));
         if (known) known.count++;
-        else counts.set(keyOf(copy), { copy, count: 1 });
+        else
+          counts.set(keyOf(copy), { copy, name: `Path of ${String(recordOf(thing)['name'])}`.slice(0, 120), count: 1 });
       }
   const carriers = [...listOf(document, 'carriers')];
   const ids = new Map<string, string>();
   const taken = (id: string) => carriers.some((carrier) => isRecord(carrier) && carrier['id'] === id);
-  for (const [key, { copy, count }] of counts) {
+  for (const [key, { copy, name, count }] of counts) {
     if (count < 2 || carriers.length >= 64) continue;
     let n = 1;
     while (taken(`p${n}`)) n++;
     ids.set(key, `p${n}`);
-    carriers.push({ id: `p${n}`, name: ids.size === 1 ? 'Path' : `Path ${ids.size}`, path: copy.path, ...copy.place });
+    carriers.push({ id: `p${n}`, name, path: copy.path, ...copy.place });
   }
   const onPaths = (thing: unknown): unknown => {
     if (!isRecord(thing)) return thing;

@@ -47,7 +47,7 @@ export function CarrierInspector({ carrier }: { carrier: Carrier }) {
           {all.map(({ type, thing }) => (
             <li key={`${type} ${thing.id}`}>
               <button className="text-button -ml-1" onClick={() => select({ type, id: thing.id })}>
-                {thing.name}
+                {thing.name} <span className="text-faint">{type}</span>
               </button>
             </li>
           ))}

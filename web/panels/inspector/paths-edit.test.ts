@@ -48,7 +48,7 @@ describe('a path of the scene', () => {
     const before = standing(openedScene());
     changeScene((scene) => withPathShared(scene, 'emitters', 'e', 'shape').scene);
     expect(emitter()).toMatchObject({ shape: { form: 'shared', sharedPath: 'p1' }, transform: { carrier: 'p1' } });
-    expect(path()).toMatchObject({ name: 'Path', path: { form: 'circle', pathRadius: 1.5 }, transform: place });
+    expect(path()).toMatchObject({ name: 'Path of E', path: { form: 'circle', pathRadius: 1.5 }, transform: place });
     expect(standing(openedScene())).toEqual(before);
     undo();
     expect(openedScene().carriers).toEqual([]);
@@ -134,7 +134,7 @@ describe('a path of the scene', () => {
     const { carriers, emitters, fields } = openedScene();
     expect(carriers.map(({ id, name, path: { form } }) => [id, name, form])).toEqual([
       ['p1', 'Path', 'none'],
-      ['p2', 'Path 2', 'circle'],
+      ['p2', 'Path of E', 'circle'],
     ]);
     expect(emitters[1]).toMatchObject({ shape: { sharedPath: 'p2' }, transform: { carrier: 'p2' } });
     expect(fields[0]).toMatchObject({ falloff: { sharedPath: 'p2' }, transform: { carrier: 'p2' } });
