@@ -226,7 +226,7 @@ test('a strip that is cut off by the edge of the desk stays under the pointer un
   }
   const first = desk(page).getByRole('article').first();
   await desk(page).getByRole('article').nth(1).focus();
-  await first.evaluate((strip) => (strip.parentElement!.scrollLeft = 40));
+  await first.evaluate((one) => (one.parentElement!.scrollLeft = 40));
   const solo = first.getByRole('button', { name: /^Solo/ });
   const box = (await solo.boundingBox())!;
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);

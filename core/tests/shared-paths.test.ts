@@ -1,6 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { examples } from '../examples';
-import type { Placed } from '../document/keys/motion';
+import { motionOf, type Placed } from '../document/keys/motion';
+import { rotate } from '../lib/math/rotation';
+import type { Vector } from '../lib/math/vector';
+import { whyStill } from '../measure/diagnose-carrier';
+import { withPrecomputedPaths } from '../sim/step/precomputed-paths';
 import { migrated } from '../document/migrations';
 import type { Scene } from '../document/scene';
 import { completeScene, readScene, type Written } from '../scene/read';
@@ -141,5 +145,95 @@ describe('a scene of version 4', () => {
     expect(carriers.map(({ name }) => name)).toEqual(['Cable']);
     expect(now.carriers.map(({ name }) => name)).toEqual(['Path of Sheath']);
     expect(stateAt(now, -100)).toEqual(stateAt(cable, -100));
+  });
+});
+
+describe('a carrier that goes along a path of the scene', () => {
+  const travelled = { travelled: [key(0, 0), key(24, 100), key(48, 200)] };
+  const carts = (path: object, cart: object, rail: object = {}, others: readonly Written[] = []) =>
+    testScene({
+      time: { last: 48 },
+      carriers: [
+        { id: 'rail', name: 'Rail', path, ...rail },
+        { id: 'cart', name: 'Cart', motion: 'path', ridesOn: 'rail', keys: travelled, ...cart },
+        ...others,
+      ],
+    });
+  const motion = (scene: Scene) => {
+    const { carriers } = withPrecomputedPaths(scene, new Map());
+    return motionOf(carriers, carriers.find(({ id }) => id === 'cart')!);
+  };
+  const near = (actual: Vector, expected: Vector, digits = 3) =>
+    expected.forEach((n, i) => expect(actual[i]).toBeCloseTo(n, digits));
+
+  it('is where its share of the length lies, lap after lap on a closed one, with its X axis along it', () => {
+    const at = motion(carts({ form: 'circle', pathRadius: 2 }, {}));
+    for (const frame of [0, 6, 18, 30, 45]) {
+      const angle = (2 * Math.PI * frame) / 24;
+      const { position, rotation } = at.at(frame);
+      near(position, [2 * Math.cos(angle), 0, -2 * Math.sin(angle)], 2);
+      near(rotate(rotation, [1, 0, 0]), [-Math.sin(angle), 0, -Math.cos(angle)], 2);
+    }
+  });
+
+  it('turns evenly through every direction: from one frame to the next never by more than the path does', () => {
+    // Over the top of a loop that stands upright, where angles about Y go through 90°.
+    const at = motion(carts({ form: 'circle', pathRadius: 1 }, {}, { transform: { rotation: [90, 0, 0] } }));
+    for (let frame = 0; frame < 48; frame += 0.25) {
+      const [a, b] = [frame, frame + 0.25].map((f) => rotate(at.at(f).rotation, [1, 0, 0])) as [Vector, Vector];
+      const cosine = a.reduce((sum, n, i) => sum + n * b[i]!, 0);
+      expect(Math.acos(Math.min(1, cosine))).toBeLessThan((2 * Math.PI) / 24);
+    }
+  });
+
+  it('stays at the end of an open one, and keeps its own rotation where it is not to turn', () => {
+    const own = { rotation: [0, 40, 0] };
+    const at = motion(carts({ form: 'line', pathLength: 2 }, { turns: false, transform: own }));
+    near(at.at(12).position, [0, 0, 0]);
+    near(at.at(40).position, [1, 0, 0]);
+    near(rotate(at.at(12).rotation, [1, 0, 0]), [Math.cos((40 * Math.PI) / 180), 0, -Math.sin((40 * Math.PI) / 180)]);
+  });
+
+  it('goes where the path is, which moves and grows by keys, and stands in a carrier of its own', () => {
+    const rail = {
+      transform: { scale: 2 },
+      keys: {
+        'transform.position': [key(0, [0, 0, 0]), key(48, [0, 4.8, 0])],
+        'path.pathLength': [key(0, 2), key(48, 6)],
+      },
+    };
+    const base = { id: 'base', name: 'Base', transform: { position: [9, 9, 9] } };
+    const at = motion(carts({ form: 'line' }, { transform: { carrier: 'base' } }, rail, [base]));
+    // At frame 12: half of the way along a line of 3 m, twice as large: its middle.
+    near(at.at(12).position, [0, 1.2, 0]);
+    near(at.at(24).position, [4, 2.4, 0]);
+  });
+
+  it('can’t go along a path that stands on it, or on one that follows it', () => {
+    const fields = (carriers: readonly Written[]) =>
+      (readScene({ ...JSON.parse(JSON.stringify(testScene())), carriers }).faults ?? []).map(({ field }) => field);
+    const rail = { id: 'rail', name: 'Rail', path: { form: 'line' } };
+    const cart = { id: 'cart', name: 'Cart', motion: 'path', ridesOn: 'rail' };
+    expect(fields([rail, cart])).toEqual([]);
+    expect(fields([{ ...rail, transform: { carrier: 'cart' } }, cart])).toEqual(['carriers[1].ridesOn']);
+    expect(fields([{ ...rail, motion: 'path', ridesOn: 'rail' }])).toEqual(['carriers[0].ridesOn']);
+    expect(
+      fields([
+        { ...rail, motion: 'path', ridesOn: 'cart' },
+        { ...cart, path: { form: 'line' } },
+      ]),
+    ).toEqual(['carriers[0].ridesOn', 'carriers[1].ridesOn']);
+  });
+
+  it('says why it stands still, and goes along the whole path over the shot at one press', () => {
+    const idle = carts({ form: 'line' }, { keys: {}, ridesOn: '' });
+    const cart = (scene: Scene) => scene.carriers[1]!;
+    const chosen = whyStill(idle, cart(idle))!.fix!.change(idle);
+    expect(cart(chosen).ridesOn).toBe('rail');
+    const reason = whyStill(chosen, cart(chosen))!;
+    expect(reason.words).toBe('its position along the path has no keyframes');
+    const going = reason.fix!.change(chosen);
+    expect(whyStill(going, cart(going))).toBeUndefined();
+    near(motion(going).at(48).position, [1, 0, 0]);
   });
 });

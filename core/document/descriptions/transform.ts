@@ -61,9 +61,10 @@ export const carrierParameters = describe({
     options: [
       { value: 'keyframes', label: 'keyframes' },
       { value: 'fields', label: 'fields' },
+      { value: 'path', label: 'along a path' },
       { value: 'strand', label: 'along a strand' },
     ],
-    help: 'Keyframes alone move it; or fields push it like a particle, with a spring back to its keyframed position; or it rides along a strand.',
+    help: 'Keyframes alone move it; or fields push it like a particle, with a spring back to its keyframed position; or it goes along a path of the scene, or rides on a strand.',
   },
   mass: {
     type: 'number',
@@ -117,6 +118,31 @@ export const carrierParameters = describe({
     help: 'The group of fields that moves it, or all fields. Fields attached to it and fields that read particles do not.',
     shown: feels,
   },
+  ridesOn: {
+    type: 'reference',
+    to: 'carrier',
+    holding: 'path',
+    label: 'Path to follow',
+    default: '',
+    help: 'The path of the scene that it goes along.',
+    shown: follows,
+  },
+  travelled: {
+    type: 'number',
+    label: 'Position along the path',
+    unit: '%',
+    default: 0,
+    usual: [0, 100],
+    help: 'The position along the path: 0 is its start, 100 its end. On a closed path it goes on beyond 100, or below 0, lap after lap. Keyframe or automate it to move the carrier.',
+    shown: follows,
+  },
+  turns: {
+    type: 'switch',
+    label: 'Turn with the path',
+    default: true,
+    help: 'Its X axis points along the path; its own rotation turns it from there.',
+    shown: follows,
+  },
   strandOf: {
     type: 'reference',
     to: 'emitter',
@@ -152,6 +178,10 @@ export const carrierParameters = describe({
 
 function feels(v: Readonly<Record<string, unknown>>): boolean {
   return v['motion'] === 'fields';
+}
+
+function follows(v: Readonly<Record<string, unknown>>): boolean {
+  return v['motion'] === 'path';
 }
 
 function rides(v: Readonly<Record<string, unknown>>): boolean {

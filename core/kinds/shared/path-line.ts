@@ -104,7 +104,7 @@ export function asPoints(values: Values): Values | undefined {
   const count = KNOTS[settings.form]?.(settings);
   if (count === undefined) return undefined;
   const line = lineOf(values);
-  const round = (n: number) => Math.round(n * 1000) / 1000 + 0;
-  const points = evenKnots(line, Math.min(MOST_KNOTS, count)).map((point) => mapVector(point, round));
+  const thousandth = (n: number) => Math.round(n * 1000) / 1000 + 0;
+  const points = evenKnots(line, Math.min(MOST_KNOTS, count)).map((point) => mapVector(point, thousandth));
   return { ...values, form: 'drawn', points, closed: line.strokes[0]!.closed, smooth: settings.form !== 'line' };
 }

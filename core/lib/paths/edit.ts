@@ -37,11 +37,11 @@ export function joinedEnds(first: readonly Vector[], second: readonly Vector[]):
   // The first path keeps its direction; the second goes before or after it, either way round.
   const [start, end] = [first[0]!, first.at(-1)!];
   const ways = [second, reversed(second)].flatMap((other) => [
-    { gap: gap(end, other[0]!), rows: [first, other] },
-    { gap: gap(other.at(-1)!, start), rows: [other, first] },
+    { gap: gap(end, other[0]!), before: first, after: other },
+    { gap: gap(other.at(-1)!, start), before: other, after: first },
   ]);
   const best = ways.reduce((least, way) => (way.gap < least.gap ? way : least));
-  const [before, after] = best.rows as [readonly Vector[], readonly Vector[]];
+  const { before, after } = best;
   return [...before, ...(best.gap < 1e-6 ? after.slice(1) : after)];
 }
 

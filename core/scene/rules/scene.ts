@@ -54,6 +54,28 @@ function rides(carriers: readonly Carrier[], emitters: readonly Emitter[]): Faul
   });
 }
 
+/** Carriers that go along a path which stands on them, or goes along another that does. */
+function pathsInCircle(carriers: readonly Carrier[]): Fault[] {
+  const under = ({ transform, motion, ridesOn }: Carrier) => [transform.carrier, motion === 'path' ? ridesOn : ''];
+  const isUnder = (id: string, start: Carrier): boolean => {
+    const seen = new Set<string>();
+    const ahead = under(start);
+    for (let on = ahead.pop(); on !== undefined; on = ahead.pop()) {
+      if (on === id) return true;
+      const carrier = on === '' || seen.has(on) ? undefined : carriers.find((one) => one.id === on);
+      seen.add(on);
+      if (carrier) ahead.push(...under(carrier));
+    }
+    return false;
+  };
+  return carriers.flatMap((carrier, i) => {
+    const { id, motion, ridesOn } = carrier;
+    const path = motion === 'path' ? carriers.find((one) => one.id === ridesOn) : undefined;
+    if (!path || (path !== carrier && !isUnder(id, path))) return [];
+    return [fault('reference', `carriers[${i}].ridesOn`, ridesOn, 'a path that this carrier does not carry')];
+  });
+}
+
 /** Dials that automate one another in a circle. */
 function dialsInCircle({ dials }: Scene): Fault[] {
   const circle = dialCircle(dials);
@@ -71,6 +93,7 @@ export function acrossScene(scene: Scene): Fault[] {
     ...acrossDesk(scene, ''),
     ...carriage(scene.carriers),
     ...rides(scene.carriers, scene.emitters),
+    ...pathsInCircle(scene.carriers),
     ...dialsInCircle(scene),
   ];
 }

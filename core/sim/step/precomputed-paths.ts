@@ -4,7 +4,9 @@ import { pulledHome } from '../../kinds/bodies/springs';
 import { exp } from '../../lib/math/exact';
 import { AXES, mapVector, type Vector } from '../../lib/math/vector';
 import { carriersOf, motionOf } from '../../document/keys/motion';
-import { inward } from '../../lib/math/similarity';
+import { degreesFrom, transposed } from '../../lib/math/rotation';
+import { inward, product } from '../../lib/math/similarity';
+import { alongPath } from './along-path';
 import type { Key } from '../../document/keys/keys';
 import { pointOf } from '../../kinds/bodies/body';
 import type { Assets } from '../../document/assets';
@@ -118,6 +120,27 @@ function pathOnStrand(scene: Scene, assets: Assets, carrier: Carrier, backend?: 
   return course;
 }
 
+/** A carrier that goes along a path of the scene, by keys on every frame. */
+function keyedAlong(scene: Scene, carrier: Carrier): Carrier {
+  const start = startFrame(scene);
+  const places = alongPath(scene, carrier, start, lastSceneFrame(scene));
+  const still = keyed(
+    scene,
+    carrier,
+    places.map(({ position }) => position),
+  );
+  if (!carrier.turns) return still;
+  const [nearest] = carriersOf(scene.carriers, carrier);
+  const outer = nearest && motionOf(scene.carriers, nearest);
+  let near: Vector = [0, 0, 0];
+  const turns = places.map(({ rotation }, i): Key<Vector> => {
+    const own = outer ? product(transposed(outer.at(start + i).rotation), rotation) : rotation;
+    near = degreesFrom(own, near);
+    return { frame: start + i, value: near, ease: 'linear' };
+  });
+  return { ...still, keys: { ...still.keys, 'transform.rotation': turns } };
+}
+
 /** A carrier that is moved along a course, by keys on every frame. */
 function keyed(scene: Scene, carrier: Carrier, course: readonly Vector[]): Carrier {
   const start = startFrame(scene);
@@ -139,7 +162,7 @@ const known = new WeakMap<
 >();
 
 /**
- * The carriers of a scene as keyed ones. Those that feel fields or ride on a strand are run by themselves, in their
+ * The carriers of a scene as keyed ones. Those that feel fields, go along a path or ride on a strand are run by themselves, in their
  * order: each feels those before it where they are, and those after it where they are at rest. Fields that read
  * particles do not act on them.
  */
@@ -154,11 +177,17 @@ export function movedCarriers(scene: Scene, assets: Assets, backend?: KernelBack
       ...now,
       carriers: now.carriers.map((c) => (c.motion === 'keyframes' ? c : { ...c, motion: 'keyframes' as const })),
     };
-    const course =
-      carrier.motion === 'fields'
-        ? pathUnderFields(resting, assets, carrier, backend)
-        : pathOnStrand(resting, assets, carrier, backend);
-    now = { ...now, carriers: now.carriers.map((c, j) => (j === i ? keyed(resting, carrier, course) : c)) };
+    const moved =
+      carrier.motion === 'path'
+        ? keyedAlong(resting, carrier)
+        : keyed(
+            resting,
+            carrier,
+            carrier.motion === 'fields'
+              ? pathUnderFields(resting, assets, carrier, backend)
+              : pathOnStrand(resting, assets, carrier, backend),
+          );
+    now = { ...now, carriers: now.carriers.map((c, j) => (j === i ? moved : c)) };
   });
   known.set(scene, { assets: assets.size, backend, carriers: now.carriers });
   return now.carriers;

@@ -1,5 +1,5 @@
 import { colliderShapes } from '../../../core/kinds/colliders';
-import { isShown, type Description, type Values } from '../../../core/document/parameters';
+import { isShown, type Description } from '../../../core/document/parameters';
 import type { Kinded } from '../../../core/document/registry';
 import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 
@@ -14,6 +14,7 @@ import { editWeighted, setFalloffNumber, type WeightedOwner } from '../../state/
 import { pathHandles } from '../../../core/kinds/shared/path-handles';
 import { scenePathParameters } from '../../../core/kinds/shared/path-parameters';
 import { holdsPath, PATH_NAMES } from '../../../core/scene/shared-paths';
+import { valueOf } from '../../../core/document/value-paths';
 import { setPath } from '../../state/path-edit';
 import { setIfKeyed } from '../../state/movement';
 import { editCollider, editEmitter, editField } from '../../state/scene-store';
@@ -88,8 +89,7 @@ function pathBody(carrier: Carrier): Sizable {
  * A body without the handles and points of its path, where the thing is on a path of the scene: those belong to that path.
  */
 export function withoutSharedPath(body: Sizable, thing: object): Sizable {
-  const written = (thing as Readonly<Record<string, Values | undefined>>)[body.part];
-  if (written?.['form'] !== 'shared') return body;
+  if (valueOf(thing, `${body.part}.form`) !== 'shared') return body;
   return { ...body, handles: body.handles.filter((h) => !PATH_NAMES.includes(h.parameter)), points: undefined };
 }
 
