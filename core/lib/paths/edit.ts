@@ -1,5 +1,5 @@
 import type { Vector } from '../math/vector';
-import { mapVector } from '../math/vector';
+import { length, mapVector } from '../math/vector';
 import { PIECES, polylineOf, type Polyline } from './polyline';
 
 /** The knots of a path the other way round. */
@@ -29,7 +29,7 @@ export function subdivided(knots: readonly Vector[], closed: boolean, smooth: bo
   });
 }
 
-const gap = (a: Vector, b: Vector) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
+const gap = (a: Vector, b: Vector) => length([a[0] - b[0], a[1] - b[1], a[2] - b[2]]);
 
 /** The knots of two open paths as one: joined at the two ends that lie nearest to each other, which become one where they meet. */
 export function joinedEnds(first: readonly Vector[], second: readonly Vector[]): Vector[] {
