@@ -69,7 +69,7 @@ export const anyScene = fc
         actsAs: ways[i]!,
         falloff: {
           kind: falloff,
-          ...(falloff === 'surface' ? { mesh: 'm' } : {}),
+          ...(falloff === 'surface' || falloff === 'volume' ? { mesh: 'm' } : {}),
           ...(falloff === 'everywhere' ? {} : { inner: 0.2 }),
         },
         curve: { kind: curve },

@@ -7,7 +7,7 @@ import type { FalloffShapeKind } from './falloff-shape';
 const RESOURCES = { mesh: () => undefined, image: () => undefined };
 /** Every shape with a falloff that needs nothing else of the scene. */
 const shapes = falloffShapes.list
-  .filter(({ bounded, kind }) => bounded && kind !== 'surface')
+  .filter(({ bounded, parameters }) => bounded && !('mesh' in parameters))
   .map((kind) => [kind.kind, kind] as const);
 
 function distanceAt(kind: FalloffShapeKind, values: Values, at: Vector): number {

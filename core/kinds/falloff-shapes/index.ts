@@ -9,6 +9,7 @@ import { ring } from './ring';
 import { rod } from './rod';
 import { slab } from './slab';
 import { surface } from './surface';
+import { volume } from './volume';
 
 /** Every body a falloff can be measured from. */
 export const falloffShapes = new Registry<FalloffShapeKind>('falloff shape', [
@@ -21,4 +22,5 @@ export const falloffShapes = new Registry<FalloffShapeKind>('falloff shape', [
   slab,
   path,
   surface,
+  volume,
 ]);

@@ -1,7 +1,7 @@
 import { describe } from '../../document/parameters';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
 import { treeOf } from '../../lib/meshes/tree';
-import type { Resources } from '../emitter-shapes/shape';
+import { drawnAsMesh, meshOf, meshTrouble } from './mesh-body';
 import { defineFalloffShape, innerAndOuter, setUnit } from './falloff-shape';
 
 const parameters = describe({
@@ -17,8 +17,6 @@ const TRIANGLE: TriangleMesh = {
   index: Uint32Array.of(0, 1, 2),
   groups: [],
 };
-
-const meshOf = ({ mesh }: { readonly mesh: string }, resources: Resources) => resources.mesh(mesh);
 
 /** d is the distance to the nearest face of a mesh; without one all is infinitely far. */
 export const surface = defineFalloffShape({
@@ -68,14 +66,6 @@ export const surface = defineFalloffShape({
       }
     };
   },
-  empty(values, resources) {
-    if (values.mesh === '') return 'no mesh is chosen for its falloff shape';
-    return meshOf(values, resources) ? undefined : 'the mesh of its falloff shape is missing';
-  },
-  surface: meshOf,
-  fitted: () => ({}),
-  // The surface itself is drawn.
-  outline: () => [],
-  ray: () => ({ from: [0, 0, 0], along: [0, 1, 0] }),
-  handles: () => [],
+  empty: meshTrouble,
+  ...drawnAsMesh,
 });

@@ -1,6 +1,7 @@
 import { BufferAttribute, BufferGeometry, DoubleSide, Ray, Vector3 } from 'three';
 import { MeshBVH, type HitPointInfo, type SerializedBVH } from 'three-mesh-bvh';
 import { FaceWalk, type MeshHit } from './face-walk';
+import { WindingNumber } from './winding-number';
 import { faceNormal, poseAt, type TriangleMesh } from './mesh';
 
 /**
@@ -22,6 +23,9 @@ export class MeshTree {
   private readonly point = new Vector3();
   private readonly nearest: HitPointInfo = { point: new Vector3(), distance: 0, faceIndex: 0 };
   private posed = NaN;
+  /** Made at its first use, and as the mesh was at that time. */
+  private winding: WindingNumber | undefined;
+  private woundAt = NaN;
   private readonly walk: FaceWalk;
   /** Corners of its faces, three a face: building a tree puts faces in an order of its own. */
   readonly index: ArrayLike<number>;
@@ -59,6 +63,16 @@ export class MeshTree {
     hit.nz = side * normal.z;
     hit.face = found.faceIndex ?? 0;
     return true;
+  }
+
+  /** Whether a point is inside, of a mesh with holes too: by its winding number. */
+  encloses(x: number, y: number, z: number): boolean {
+    this.winding ??= new WindingNumber(this.index, this.positions);
+    if (this.woundAt !== this.posed && this.mesh.motion) {
+      this.woundAt = this.posed;
+      this.winding.update();
+    }
+    return this.winding.holds(x, y, z);
   }
 
   /** Whether a point is inside a closed mesh: an odd number of its faces lies above it. */
