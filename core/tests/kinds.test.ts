@@ -41,7 +41,7 @@ describe('every kind, with every falloff shape, in every way of acting', () => {
     kind === 'texture' ? { kind, pattern: 'rings', outside: 'tile', thickness: 4 } : { kind };
   const falloffOf = (kind: string): Written => ({
     kind,
-    ...(kind === 'surface' ? { mesh: 'm', inner: 0.2, outer: 3 } : {}),
+    ...('mesh' in falloffShapes.get(kind).parameters ? { mesh: 'm', inner: 0.2, outer: 3 } : {}),
   });
   for (const kind of fieldKinds.list)
     it(`${kind.kind}: finite, and continuous where the kind is (property)`, () => {
