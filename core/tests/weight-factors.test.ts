@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { particleBlock } from '../lib/particle-block';
+import { FieldsAtParticle } from '../measure/at-particle';
 import { weightFactors, type WeightReading } from '../measure/weight-factors';
 import type { Written } from '../scene/read';
 import { testScene } from './scenes';
@@ -21,6 +22,30 @@ function reading(field: Written, scene: Written = {}): WeightReading {
 
 const named = ({ factors }: WeightReading) => Object.fromEntries(factors.map(({ name, value }) => [name, value]));
 const ball = { falloff: { kind: 'ball', inner: 1, outer: 2 }, curve: { kind: 'linear' } };
+
+describe('all fields at a particle', () => {
+  it('are read with what arrives of each: nothing out of reach or muted, and the group’s share of its members', () => {
+    const wind = { settings: { kind: 'wind' }, actsAs: 'acceleration', strength: 4 };
+    const scene = testScene({
+      fields: [
+        { ...wind, id: 'a', ...ball },
+        { ...wind, id: 'b', falloff: { kind: 'ball', inner: 0.5, outer: 1 } },
+        { ...wind, id: 'c', mute: true },
+        { ...wind, id: 'd', group: 'g' },
+      ],
+      groups: [{ id: 'g', name: 'G', strength: 0.25 }],
+      carriers: [{ id: 'k', name: 'K' }],
+    });
+    const particle = { position: [1.5, 0, 0], velocity: [0, 0, 0], mass: 1, drag: 0 } as const;
+    const found = new FieldsAtParticle(scene, new Map()).at(particle, 0, 0);
+    expect([...found].map(([id, { delivered }]) => [id, Number(delivered.toFixed(6))])).toEqual([
+      ['a', 2],
+      ['b', 0],
+      ['c', 0],
+      ['d', 1],
+    ]);
+  });
+});
 
 describe('the weight of a field at a particle', () => {
   it('is the product of its factors: falloff, modulators, send and groups', () => {

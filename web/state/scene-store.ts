@@ -11,6 +11,7 @@ import { plainZeros } from './plain-zeros';
 import { pruned } from './pruned';
 import { keyFrameAt } from './key-frame';
 import { usePlayer } from './player-store';
+import { useProbed } from './probed';
 import { finished, recorded, useRecord } from './record';
 import type { Carrier, Collider, Emitter, Field, Group, Scene, Zone } from '../../core/document/scene';
 
@@ -36,6 +37,7 @@ export function openScene(
   const states = (scenes: readonly Scene[]) => scenes.map((one) => ({ scene: one }));
   useSceneStore.temporal.setState({ pastStates: states(undone.past), futureStates: states(undone.future) });
   forgetKinds();
+  useProbed.setState({ under: undefined, held: undefined });
 }
 
 /** The open scene; throws where there is none. */

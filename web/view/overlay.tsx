@@ -8,6 +8,7 @@ import { useScene } from '../state/scene-store';
 import { isSelected, useSelection, type Selection } from '../state/selection-store';
 import { Glyph } from '../widgets/glyph';
 import { FrameGuides } from './frame-guides';
+import { ParticleProbe } from './particle-probe';
 import { DirectionPlane } from './handles/direction-plane';
 import { MotionHandles } from './handles/motion-handles';
 import { TransformHandles } from './handles/transform-handles';
@@ -53,6 +54,7 @@ export function Overlay({ rig }: { rig: ViewRig }) {
     <div className="pointer-events-none absolute inset-0">
       <FrameGuides rig={rig} />
       <DirectionPlane rig={rig} />
+      <ParticleProbe rig={rig} />
       {scene.fields.map((f) => {
         const at = rig.project(drawnMotion(scene, f).at(frame).position);
         if (!at || isSelected(selection, 'field', f.id)) return null;

@@ -4,6 +4,7 @@ import { rms } from '../../../core/measure/meters';
 import type { Diagnosis } from '../../../core/measure/diagnosis';
 import { whySilent } from '../../../core/measure/diagnose-field';
 import type { Field } from '../../../core/document/scene';
+import { useAtParticle } from '../../simulation/at-particle';
 import { useThingNow } from '../../simulation/use-thing-now';
 import { usePlayer } from '../../state/player-store';
 import { useAssets } from '../../simulation/scene-assets';
@@ -33,18 +34,28 @@ export function StripMeter({ field, index }: { field: Field; index: number }) {
 const lag = (seconds: number): string =>
   seconds < 0.0995 ? `${Math.round(1000 * seconds)} ms` : `${shownNumber(Number(seconds.toPrecision(2)))} s`;
 
-/** What a field delivers, as a number. */
-export function Gives({ index, needsDrag }: { index: number; needsDrag: boolean }) {
+const inFew = (delivered: number): string =>
+  delivered === 0 ? '0' : delivered < 0.001 ? '<0.001' : shownNumber(Number(delivered.toPrecision(2)));
+
+/** What a field delivers, as a number: at the particle that is pointed at or held, otherwise at all. */
+export function Gives({ field, index, needsDrag }: { field: Field; index: number; needsDrag: boolean }) {
   const reading = useReading(index);
-  const delivered = reading ? rms(reading) : 0;
-  const shown = delivered === 0 ? '0' : delivered < 0.001 ? '<0.001' : shownNumber(Number(delivered.toPrecision(2)));
+  const here = useAtParticle(field.id);
   return (
     <span className="num flex min-w-0 flex-1 flex-col justify-center text-right leading-tight whitespace-nowrap text-second">
-      <span title="The strength that arrives at the particles on this frame: root mean square">
-        RMS
-        <br />
-        {shown}
-      </span>
+      {here ? (
+        <span className="text-text" title={`The strength that arrives at particle ${here.id} on this frame`}>
+          here
+          <br />
+          {inFew(here.delivered)}
+        </span>
+      ) : (
+        <span title="The strength that arrives at the particles on this frame: root mean square">
+          RMS
+          <br />
+          {inFew(reading ? rms(reading) : 0)}
+        </span>
+      )}
       {needsDrag && reading && reading.grip > 0 && (
         <span
           className="text-faint"

@@ -147,7 +147,7 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
             onChange={strength.set}
           />
         </div>
-        <Gives index={index} needsDrag={action.needsDrag} />
+        <Gives field={field} index={index} needsDrag={action.needsDrag} />
       </div>
       <SecondNumbers>
         {kind.balance?.map((name) => (

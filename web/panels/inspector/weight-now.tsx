@@ -1,13 +1,15 @@
 import { useMemo, useState } from 'react';
 import { actions } from '../../../core/kinds/actions';
-import type { Field } from '../../../core/document/scene';
-import { blockOfOne, type ProbeParticle } from '../../../core/measure/probe';
+import type { Field, Scene } from '../../../core/document/scene';
+import { blockOfOne } from '../../../core/measure/probe';
 import { weightFactors } from '../../../core/measure/weight-factors';
 import { automated } from '../../../core/scene/automated';
 import { clockIn } from '../../../core/scene/scene-clock';
-import type { EmitterFrame } from '../../../engine/frame';
+import type { Frame } from '../../../engine/frame';
+import { particleOf, slotOf } from '../../simulation/at-particle';
 import { useAssets } from '../../simulation/scene-assets';
 import { useStage } from '../../simulation/stage';
+import { hold, probedOf, useProbed, type Probed } from '../../state/probed';
 import { usePlayer } from '../../state/player-store';
 import { useRunningScene } from '../../state/running-scene';
 import { pickedParticle } from '../../widgets/formula/particle-context';
@@ -15,20 +17,16 @@ import { shownNumber } from '../../widgets/sum';
 
 const brief = (value: number) => shownNumber(Number(value.toPrecision(2)));
 
-/** A particle of a frame, as it is probed. */
-function particleOf({ columns: c, id, age }: EmitterFrame, slot: number): ProbeParticle {
-  return {
-    position: [c.x[slot]!, c.y[slot]!, c.z[slot]!],
-    velocity: [c.vx[slot]!, c.vy[slot]!, c.vz[slot]!],
-    mass: c.mass[slot] ?? 1,
-    drag: c.drag[slot] ?? 0,
-    life: c.life[slot]!,
-    age: age[slot]!,
-    key: id[slot]!,
-  };
+/** The particle that is pointed at or held in the view; otherwise one of those that are sent to the field. */
+function chosenParticle(scene: Scene, field: Field, frame: Frame, turn: number, probed: Probed | undefined) {
+  const slot = probed && scene.emitters[probed.emitter] ? slotOf(frame, probed) : undefined;
+  return probed && slot !== undefined ? { emitter: probed.emitter, slot } : pickedParticle(scene, field, frame, turn);
 }
 
-/** How the weight of a field comes about at one of its particles, as a row of factors; while nothing plays. */
+/**
+ * How the weight of a field comes about at a particle, as a row of factors; while nothing plays. It is the one that is
+ * pointed at or held in the view; the button holds another.
+ */
 export function WeightNow({ field }: { field: Field }) {
   const opened = useRunningScene();
   const scene = useMemo(() => automated(opened), [opened]);
@@ -37,9 +35,10 @@ export function WeightNow({ field }: { field: Field }) {
   const playing = usePlayer((state) => state.playing);
   const shown = usePlayer((state) => state.shown);
   const [turn, setTurn] = useState(0);
+  const probed = useProbed(probedOf);
   const reading = useMemo(() => {
     const frame = playing ? undefined : session.screen.frame;
-    const picked = frame && pickedParticle(scene, field, frame, turn);
+    const picked = frame && chosenParticle(scene, field, frame, turn, probed);
     if (!picked) return undefined;
     const particles = frame.emitters[picked.emitter]!;
     const now = clockIn(scene).at(frame.frame);
@@ -48,16 +47,18 @@ export function WeightNow({ field }: { field: Field }) {
     return found && { ...found, particle: particles.id[picked.slot]! };
     // The frame on the screen is another where the number of the frame shown is.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [scene, session, assets, field, playing, shown, turn]);
+  }, [scene, session, assets, field, playing, shown, turn, probed]);
   if (!reading) return null;
   const { factors, weight, delivered, particle } = reading;
+  const next = () => {
+    const { frame } = session.screen;
+    const other = frame && pickedParticle(scene, field, frame, turn + 1);
+    if (other) hold({ emitter: other.emitter, id: frame.emitters[other.emitter]!.id[other.slot]! });
+    setTurn(turn + 1);
+  };
   return (
     <p className="flex flex-wrap items-baseline gap-x-1.5 py-1 text-xs text-second" aria-label="Weight at a particle">
-      <button
-        className="num text-faint hover:text-text"
-        title="Show another particle"
-        onClick={() => setTurn((t) => t + 1)}
-      >
+      <button className="num text-faint hover:text-text" title="Show another particle" onClick={next}>
         particle {particle}
       </button>
       {factors.map(({ name, value }, f) => (

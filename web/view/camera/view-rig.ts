@@ -208,6 +208,12 @@ export class ViewRig {
     return v.z > 1 || v.z < -1 ? undefined : { x: ((v.x + 1) / 2) * this.width, y: ((1 - v.y) / 2) * this.height };
   }
 
+  /** The matrix that takes the scene to clip space, moved with the whole of the finished result; column by column. */
+  toClip(): number[] {
+    const { projectionMatrix, matrixWorldInverse } = this.camera;
+    return projectionMatrix.clone().multiply(matrixWorldInverse).multiply(this.picture.wholeMatrix).toArray();
+  }
+
   /** The eye, in the scene. */
   get eye(): Vector3 {
     return this.camera.position.clone().applyMatrix4(this.picture.wholeMatrix.clone().invert());
