@@ -1,6 +1,8 @@
 import { measureDelivery } from '../measure/delivery';
 import { describe, expect, it } from 'vitest';
+import { fields } from '../kinds/fields';
 import { latticeOf } from '../kinds/fields/grid';
+import { Simulation } from '../sim/step/simulation';
 import { gridLookup, pointsIn, type VectorGrid } from '../lib/grids/vector-grid';
 import { probe } from '../measure/probe';
 import { whySilent } from '../measure/diagnose-field';
@@ -180,5 +182,75 @@ describe('the flow grid', () => {
     expect(why({ from: 'file', file: 'a'.repeat(64) })).toBe('its file is missing');
     expect(why({ cell: 0.001 })).toMatch(/^it would have 2001 × 2001 × 2001 points. The limit is 2097152/);
     expect(why({})).toBeUndefined();
+  });
+});
+
+describe('a grid that is sampled again', () => {
+  /** A wind along X that grows by 1 m/s² every 10 frames, in a group, and a grid that is filled from it. */
+  const growing = (settings: Written): ReturnType<typeof scene> =>
+    testScene({
+      groups: [{ id: 'g', name: 'G', mute: true }],
+      fields: [
+        {
+          id: 'w',
+          name: 'W',
+          group: 'g',
+          settings: { kind: 'wind' },
+          actsAs: 'acceleration',
+          strength: 0,
+          keys: {
+            strength: [
+              { frame: 0, value: 0, ease: 'linear' },
+              { frame: 100, value: 10, ease: 'linear' },
+            ],
+          },
+        },
+        {
+          id: 'grid',
+          name: 'Grid',
+          settings: { kind: 'grid', group: 'g', width: 2, height: 2, depth: 2, cell: 0.5, ...settings },
+          strength: 1,
+        },
+      ],
+    });
+  const at = (s: ReturnType<typeof scene>, frame: number) =>
+    probe(s, new Map(), frame, s.emitters[0]!, { ...particle, position: [0.3, 0.1, -0.2] }).total.acceleration[0];
+
+  it('is as the group was at each sample, and evenly between them; before the first as the first', () => {
+    const every = growing({ at: 8, every: 12 });
+    for (const frame of [8, 20, 32]) expect(at(every, frame)).toBeCloseTo(frame / 10, 5);
+    for (const frame of [11, 26, 29.5]) expect(at(every, frame)).toBeCloseTo(frame / 10, 5);
+    expect(at(every, 0)).toBeCloseTo(0.8, 5);
+    // Sampled once, it stays.
+    for (const frame of [0, 8, 50]) expect(at(growing({ at: 8 }), frame)).toBeCloseTo(0.8, 5);
+  });
+
+  it('misses what happens between its samples, as a group that turns and comes back shows', () => {
+    const turning = growing({ at: 0, every: 50 });
+    const [wind, grid] = turning.fields;
+    const strength = [0, 25, 50].map((frame) => ({ frame, value: frame === 25 ? 9 : 1, ease: 'linear' as const }));
+    const scenery = { ...turning, fields: [{ ...wind!, keys: { strength } }, grid!] };
+    for (const frame of [0, 10, 25, 40]) expect(at(scenery, frame)).toBeCloseTo(1, 5);
+  });
+
+  it('gives a run the same bits from its start and from any frame between, and tells its memory', () => {
+    const every = growing({ every: 6 });
+    const whole = runTo(every, 30).populations[0]!.columns.x[0]!;
+    const run = runTo(every, 17);
+    const kept = run.keep();
+    runTo(every, 5);
+    const on = new Simulation(every, new Map(), { from: kept });
+    while (on.frame < 30) on.advance();
+    expect(whole).toBeGreaterThan(0);
+    expect(on.populations[0]!.columns.x[0]).toBe(whole);
+    const { grid } = fields.get('grid');
+    const words = (settings: Written) =>
+      grid!.description(fields.defaults('grid', settings), {
+        mesh: () => undefined,
+        image: () => undefined,
+        grid: () => undefined,
+      });
+    expect(words({ cell: 0.02 })).toBe('101 × 101 × 101 = 1030301 points, 12 MB');
+    expect(words({ cell: 0.02, every: 4 })).toBe('101 × 101 × 101 = 1030301 points, 24 MB for 2 samples');
   });
 });

@@ -1,6 +1,7 @@
 import { describe, type Values, type ValuesOf } from '../../document/parameters';
 import {
   gridLookup,
+  type GridLookup,
   MOST_POINTS,
   pointsIn,
   widthsOf,
@@ -54,6 +55,18 @@ const parameters = describe({
     whole: true,
     usual: [0, 240],
     help: 'The frame at which the group is sampled.',
+    shown: filled,
+  },
+  every: {
+    type: 'number',
+    label: 'Sampled again every',
+    unit: 'f',
+    fixed: true,
+    default: 0,
+    min: 0,
+    whole: true,
+    usual: [0, 24],
+    help: 'At 0 the group is sampled once. Above, it is sampled again every so many frames from the sampled frame on, and the grid goes evenly from one sample to the next.',
     shown: filled,
   },
   file: {
@@ -116,13 +129,13 @@ function countsOf(settings: Settings): readonly [number, number, number] {
 const known = new Map<string, VectorGrid>();
 const MOST_KNOWN = 6;
 
-/** The grid of a field that is filled from a group, in the frame of its place. */
-function fill(source: FieldSource<Settings>): VectorGrid | undefined {
+/** The grid of a field that is filled from a group at a frame, in the frame of its place. */
+function fill(source: FieldSource<Settings>, frame: number): VectorGrid | undefined {
   const settings = source.settings;
-  const group = source.group(settings.group, settings.at);
+  const group = source.group(settings.group, frame);
   const lattice = latticeOf(settings);
   if (!group || pointsIn(lattice) > MOST_POINTS) return undefined;
-  const place = source.placeAt(settings.at);
+  const place = source.placeAt(frame);
   const key = JSON.stringify([group.key(), settings, place]);
   const found = known.get(key);
   if (found) return found;
@@ -162,7 +175,41 @@ function turnBack({ rotation }: Similarity, vectors: Float32Array): void {
 
 function gridOf(source: FieldSource<Settings>): VectorGrid | undefined {
   const settings = source.settings;
-  return settings.from === 'group' ? fill(source) : source.resources.grid(settings.file);
+  return settings.from === 'group' ? fill(source, settings.at) : source.resources.grid(settings.file);
+}
+
+/** Grids of one field that are held at a time: the two that a frame lies between. */
+const HELD = 2;
+
+/**
+ * The lookups of the two samples that a frame lies between, and how far it is from the first to the second; both are the
+ * same where a grid is sampled once, or before its first sample.
+ */
+type Samples = (frame: number) => { readonly before: GridLookup; readonly after: GridLookup; readonly share: number };
+
+/** The samples of a grid over time. A sample is filled when it is first needed. */
+function samplesOf(source: FieldSource<Settings>, found: VectorGrid): Samples {
+  const { from, at, every, lookup: form, outside } = source.settings;
+  const lookupIn = (grid: VectorGrid) => gridLookup(grid, form === 'cubic', outside);
+  const first = lookupIn(found);
+  if (from !== 'group' || every === 0) return () => ({ before: first, after: first, share: 0 });
+  const held = new Map<number, GridLookup>([[0, first]]);
+  const sample = (n: number): GridLookup => {
+    let lookup = held.get(n);
+    if (!lookup) {
+      lookup = lookupIn(fill(source, at + n * every) ?? found);
+      if (held.size >= HELD)
+        held.delete([...held.keys()].reduce((far, k) => (Math.abs(k - n) > Math.abs(far - n) ? k : far)));
+      held.set(n, lookup);
+    }
+    return lookup;
+  };
+  return (frame) => {
+    const steps = Math.max(0, (frame - at) / every);
+    const n = Math.floor(steps);
+    const before = sample(n);
+    return { before, after: steps > n ? sample(n + 1) : before, share: steps - n };
+  };
 }
 
 /** Arrows along each side at most. */
@@ -239,7 +286,9 @@ export const grid = defineField({
       const counts = own.from === 'group' ? countsOf(own) : resources.grid(own.file)?.counts;
       if (!counts) return undefined;
       const points = pointsIn({ counts });
-      return `${counts.join(' × ')} = ${points} points, ${Number(((12 * points) / 1048576).toPrecision(2))} MB`;
+      const held = own.from === 'group' && own.every > 0 ? HELD : 1;
+      const memory = Number(((held * 12 * points) / 1048576).toPrecision(2));
+      return `${counts.join(' × ')} = ${points} points, ${memory} MB${held > 1 ? ` for ${held} samples` : ''}`;
     },
     of: gridOf,
     fitSource(source, bounds) {
@@ -288,18 +337,21 @@ export const grid = defineField({
     const settings = source.settings;
     const found = gridOf(source);
     if (!found) return (_local, { count }, out) => clear(out, count);
-    const lookup = gridLookup(found, settings.lookup === 'cubic', settings.outside);
+    const samples = samplesOf(source, found);
     const { strength } = source;
     const scale = sidesOf(settings).map((s, i) => (found.counts[i]! - 1) / s);
-    const vector = new Float64Array(3);
-    return ({ x, y, z }, { count }, out) => {
+    const [vector, next] = [new Float64Array(3), new Float64Array(3)];
+    return ({ x, y, z }, { count }, out, { frame }) => {
+      const { before, after, share } = samples(frame);
       for (let i = 0; i < count; i++) {
-        lookup(
-          (x[i]! + settings.width / 2) * scale[0]!,
-          (y[i]! + settings.height / 2) * scale[1]!,
-          (z[i]! + settings.depth / 2) * scale[2]!,
-          vector,
-        );
+        const u = (x[i]! + settings.width / 2) * scale[0]!;
+        const v = (y[i]! + settings.height / 2) * scale[1]!;
+        const w = (z[i]! + settings.depth / 2) * scale[2]!;
+        before(u, v, w, vector);
+        if (share > 0) {
+          after(u, v, w, next);
+          for (let k = 0; k < 3; k++) vector[k]! += share * (next[k]! - vector[k]!);
+        }
         out.x[i] = strength * vector[0]!;
         out.y[i] = strength * vector[1]!;
         out.z[i] = strength * vector[2]!;
