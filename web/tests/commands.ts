@@ -24,7 +24,10 @@ import { copyFields, copyGroup, pasteFields } from '../panels/desk/field-clipboa
 import { setColumn, setSend } from '../panels/desk/sends';
 import { setStrength } from '../panels/desk/strength';
 import { adoptDesk, flipDesk, keepDesk } from '../panels/desk/two-states';
-import { addCarrier, removeCarrier } from '../panels/inspector/carrier-edit';
+import { canJoin, joinPath } from '../panels/inspector/path-join';
+import { withPathShared } from '../../core/scene/on-path';
+import { isOnPath, ON_PATHS, pathParts } from '../../core/scene/shared-paths';
+import { addCarrier, addPath, removeCarrier } from '../panels/inspector/carrier-edit';
 import * as collider from '../panels/inspector/collider-edit';
 import * as dial from '../panels/inspector/dial-edit';
 import * as emitter from '../panels/inspector/emitter-edit';
@@ -150,6 +153,16 @@ function modulatorRow(draw: Draw): void {
 }
 
 /** Everything a person can do, by name. */
+/** The parts of things that have a path of their own. */
+const ownPaths = () =>
+  ON_PATHS.flatMap((sort) =>
+    openedScene()[sort].flatMap((thing) =>
+      pathParts(thing, sort)
+        .filter(([, part]) => isOnPath(part) && part['form'] !== 'falloff')
+        .map(([part]) => ({ sort, id: thing.id, part })),
+    ),
+  );
+
 export const COMMANDS: Readonly<Record<string, Command>> = {
   setRow: (draw) => setRow(draw.one(partsOf(openedScene()))!, draw),
   chooseKind: (draw) => {
@@ -240,6 +253,17 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   duplicateCollider: (draw) => collider.duplicateCollider(draw.one(ids(openedScene().colliders)) ?? ''),
   removeCollider: (draw) => collider.removeCollider(draw.one(ids(openedScene().colliders)) ?? ''),
   addCarrier,
+  addPath,
+  sharePath: (draw) => {
+    const own = draw.one(ownPaths());
+    if (own) changeScene((scene) => withPathShared(scene, own.sort, own.id, own.part).scene);
+  },
+  joinPaths: (draw) => {
+    const open = openedScene().carriers.filter(({ path }) => path.form === 'drawn' && path['closed'] !== true);
+    const [onto, from] = [draw.one(open), draw.one(open)];
+    if (onto && from && onto !== from && canJoin(onto, from)) joinPath(onto.id, from.id);
+  },
+  addEmitterOnPath: (draw) => emitter.addEmitterOnPath(fieldId(draw) ?? '', draw.chance(2) ? 'start' : 'along'),
   removeCarrier: (draw) => removeCarrier(draw.one(ids(openedScene().carriers)) ?? ''),
   addZone: () => zone.addZone(),
   duplicateZone: (draw) => zone.duplicateZone(draw.one(ids(openedScene().zones)) ?? ''),

@@ -16,6 +16,7 @@ import * as descriptions from '../../core/document/descriptions';
 import type { Weighted, Scene } from '../../core/document/scene';
 import type { MovableSort } from '../../core/scene/numbers';
 import { shapes } from '../../core/kinds/emitter-shapes';
+import { scenePathParameters } from '../../core/kinds/shared/path-parameters';
 
 /** Part of a thing that the inspector shows as rows; `path` is empty for what the thing has itself. */
 export interface Part {
@@ -95,6 +96,7 @@ export function partsOf(scene: Scene): Part[] {
     }),
     ...scene.carriers.flatMap((c) => [
       of('carriers', c.id).plain('', descriptions.carrierParameters),
+      of('carriers', c.id).plain('path', scenePathParameters),
       of('carriers', c.id).place,
     ]),
     ...scene.dials.map((d) => of('dials', d.id).plain('', descriptions.dialParameters)),
