@@ -12,7 +12,8 @@ import { testScene } from './scenes';
 
 const scene = testScene({ meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 10 } }] });
 const resources = resourcesOf(scene, new Map());
-const valuesOf = (kind: string) => falloffShapes.defaults(kind, 'mesh' in falloffShapes.get(kind).parameters ? { mesh: 'm' } : {});
+const valuesOf = (kind: string) =>
+  falloffShapes.defaults(kind, 'mesh' in falloffShapes.get(kind).parameters ? { mesh: 'm' } : {});
 
 function columnsOf([x, y, z]: Vector) {
   return { x: Float64Array.of(x), y: Float64Array.of(y), z: Float64Array.of(z) };
