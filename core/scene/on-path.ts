@@ -45,15 +45,17 @@ function standingOn<T extends PlacedThing>(thing: T, carrier: string): T {
 }
 
 /** A thing with parts of it on a path of the scene, and standing on it. */
-function putOn<T extends PlacedThing>(thing: T, path: string, parts: readonly string[]): T {
+function putOn<T extends PlacedThing>(thing: T, sort: Sort, path: string, parts: readonly string[]): T {
   const own = new Set(parts.flatMap((part) => PATH_NAMES.map((name) => `${part}.${name}`)));
   const rest = <V>(moving: Readonly<Record<string, V>>) =>
     Object.fromEntries(Object.entries(moving).filter(([at]) => !own.has(at)));
-  const values = thing as unknown as Readonly<Record<string, Values>>;
-  const changed = Object.fromEntries(
-    parts.map((part) => [part, { ...values[part], form: 'shared', sharedPath: path }]),
+  const changed = pathParts(thing, sort)
+    .filter(([part]) => parts.includes(part))
+    .map(([part, values]) => [part, { ...values, form: 'shared', sharedPath: path }]);
+  return standingOn(
+    { ...thing, ...Object.fromEntries(changed), keys: rest(thing.keys), automations: rest(thing.automations) },
+    path,
   );
-  return standingOn({ ...thing, ...changed, keys: rest(thing.keys), automations: rest(thing.automations) }, path);
 }
 
 /** Keys or automations of a path’s numbers and of a place, as the path of the scene has them. */
@@ -106,6 +108,7 @@ export function withPathShared(scene: Scene, sort: Sort, id: string, part: strin
   });
   const on = putOn(
     thing,
+    sort,
     made.id,
     equal.map(([name]) => name),
   );
@@ -131,7 +134,7 @@ export function withFieldOnPath(scene: Scene, field: Field): Scene {
   const emitter = scene.emitters.find(({ on, shape }) => on && shape.kind === 'path');
   if (!emitter || followedPart(field) !== 'falloff') return added;
   const { scene: shared, path } = withPathShared(added, 'emitters', emitter.id, 'shape');
-  return { ...shared, fields: shared.fields.map((f) => (f === field ? putOn(f, path, ['falloff']) : f)) };
+  return { ...shared, fields: shared.fields.map((f) => (f === field ? putOn(f, 'fields', path, ['falloff']) : f)) };
 }
 
 /**
@@ -156,6 +159,7 @@ export function withEmittersOnPath(
         keys: outside(emitter.keys, 'shape'),
         automations: outside(emitter.automations, 'shape'),
       },
+      'emitters',
       path,
       ['shape'],
     );
@@ -199,14 +203,14 @@ export function settledOnPaths(scene: Scene, before: Scene): Scene {
 
 /** A scene in which a part that named no path is on one. */
 function decided(scene: Scene, sort: Sort, thing: PlacedThing, old: PlacedThing, part: string): Scene {
-  const written = thing as unknown as Readonly<Record<string, Values>>;
-  const first = scene.carriers.find(holdsPath)?.id;
-  const form = (old as unknown as Readonly<Record<string, Values>>)[part]?.['form'];
-  const next = { ...written[part]!, ...(first === undefined ? { form } : { sharedPath: first }) };
-  const things = (scene[sort] as readonly PlacedThing[]).map((one) =>
-    one.id === thing.id ? { ...one, [part]: next } : one,
-  );
-  const changed = { ...scene, [sort]: things };
-  const ownForm = form !== undefined && form !== 'falloff' && form !== 'shared';
-  return first !== undefined ? changed : ownForm ? withPathShared(changed, sort, thing.id, part).scene : scene;
+  const partOf = (of: PlacedThing) => pathParts(of, sort).find(([name]) => name === part)![1];
+  const withPart = (values: Values): Scene => ({
+    ...scene,
+    [sort]: scene[sort].map((one) => (one.id === thing.id ? { ...one, [part]: values } : one)),
+  });
+  const first = scene.carriers.find(holdsPath);
+  if (first) return withPart({ ...partOf(thing), sharedPath: first.id });
+  const { form } = partOf(old);
+  if (form === undefined || form === 'falloff') return scene;
+  return withPathShared(withPart({ ...partOf(thing), form }), sort, thing.id, part).scene;
 }

@@ -1,6 +1,7 @@
 import { ownPathForms, pathParameters } from '../kinds/shared/path-parameters';
 import type { Values } from '../document/parameters';
-import type { Carrier, Emitter, Field, Group, Moving, Scene, Zone } from '../document/scene';
+import type { Kinded } from '../document/registry';
+import type { Carrier, Emitter, Field, Group, Moving, Scene, Weighted, Zone } from '../document/scene';
 import { withThings, type MovableSort } from './numbers';
 
 /** The parts of things that may be on a path, by the names of the lists. */
@@ -47,42 +48,62 @@ export const pathsUnder = (thing: Moving, sort: MovableSort): string[] =>
 /** Whether the path of a part acts: a field may be aimed at something else. */
 export const isOnPath = ({ kind, target }: Values): boolean => kind === 'path' || target === 'path';
 
-/** Keys of the numbers of a path under the name of another part. */
-function keysUnder(path: Moving, part: string): Moving['keys'] {
+/** Keys or automations of the numbers of a path under the name of another part. */
+function under<V>(moving: Readonly<Record<string, V>>, part: string): Record<string, V> {
   return Object.fromEntries(
-    Object.entries(path.keys)
+    Object.entries(moving)
       .filter(([name]) => name.startsWith('path.'))
-      .map(([name, keys]) => [`${part}.${name.slice('path.'.length)}`, keys]),
+      .map(([name, moved]) => [`${part}.${name.slice('path.'.length)}`, moved]),
   );
+}
+
+/** The path of the scene that a part is on, out of those; undefined where it is on none of them. */
+const pathUnder = (part: Values, paths: readonly Carrier[]): Carrier | undefined =>
+  part['form'] === 'shared'
+    ? paths.find(({ id, path }) => id === part['sharedPath'] && OWN.includes(path.form))
+    : undefined;
+
+/** The falloff shape of a thing; one that is on a path of the scene has that as its own. */
+export function falloffIn({ carriers }: Pick<Scene, 'carriers'>, { falloff }: Pick<Weighted, 'falloff'>): Kinded {
+  const path = pathUnder(falloff, carriers);
+  return path ? { ...falloff, ...path.path, sharedPath: '' } : falloff;
 }
 
 /** A thing with its own copy of every path of the scene that it is on, out of those. */
 export function withOwnPaths<T extends Moving>(thing: T, sort: MovableSort, paths: readonly Carrier[]): T {
   let made = thing;
   for (const [name, part] of pathParts(thing, sort)) {
-    const path = part['form'] === 'shared' ? paths.find(({ id }) => id === part['sharedPath']) : undefined;
-    if (path && OWN.includes(path.path.form))
+    const path = pathUnder(part, paths);
+    if (path)
       made = {
         ...made,
         [name]: { ...part, ...path.path, sharedPath: '' },
-        keys: { ...made.keys, ...keysUnder(path, name) },
+        keys: { ...made.keys, ...under(path.keys, name) },
+        automations: { ...made.automations, ...under(path.automations, name) },
       };
   }
   return made;
+}
+
+/** A thing in which no part names something as its path that holds none. */
+function withoutLostPaths<T extends Moving>(thing: T, sort: MovableSort): T {
+  const lost = pathParts(thing, sort).filter(([, part]) => part['form'] === 'shared' && part['sharedPath'] !== '');
+  if (lost.length === 0) return thing;
+  return { ...thing, ...Object.fromEntries(lost.map(([name, part]) => [name, { ...part, sharedPath: '' }])) };
 }
 
 const known = new WeakMap<Scene, Scene>();
 
 /**
  * A scene in which everything that is on a path of the scene has that path as its own, with the keys of its numbers: it
- * moves exactly as before. The scene itself where nothing is on one.
+ * moves exactly as before. A part that names a carrier without a path has none. The scene itself where nothing is on one.
  */
 export function withSharedPaths(scene: Scene): Scene {
-  const paths = scene.carriers.filter(holdsPath);
-  if (paths.length === 0) return scene;
+  const { carriers } = scene;
+  if (carriers.length === 0) return scene;
   let made = known.get(scene);
   if (!made) {
-    made = withThings(scene, (thing, sort) => withOwnPaths(thing, sort, paths), ON_PATHS);
+    made = withThings(scene, (thing, sort) => withoutLostPaths(withOwnPaths(thing, sort, carriers), sort), ON_PATHS);
     known.set(scene, made);
   }
   return made;

@@ -9,6 +9,8 @@ import { migrated } from '../document/migrations';
 import type { Scene } from '../document/scene';
 import { completeScene, readScene, type Written } from '../scene/read';
 import { automated } from '../scene/automated';
+import { falloffIn } from '../scene/shared-paths';
+import { emptyFields } from '../measure/empty-fields';
 import { runTo, testScene } from './scenes';
 
 /** Everything of all particles at a frame. */
@@ -82,6 +84,22 @@ describe('a path of the scene', () => {
       ],
     });
     expect(stateAt(scene, 20)).toEqual(stateAt(alone, 20));
+  });
+
+  it('is measured from by the curve and by formulas as a path of its own is', () => {
+    const scene = onPath(shared, onIt, { carriers: [{ ...carrier, path: flower }] });
+    expect(falloffIn(scene, scene.fields[0]!)).toMatchObject({ kind: 'path', ...flower });
+    expect(falloffIn(own, own.fields[0]!)).toBe(own.fields[0]!.falloff);
+  });
+
+  it('that holds no path any more, or too few points, is told as the reason why nothing happens', () => {
+    const reasons = (path: object) =>
+      emptyFields(onPath(shared, onIt, { carriers: [{ ...carrier, path }] }), new Map());
+    expect(reasons(flower)).toEqual([]);
+    expect(reasons({ form: 'none' })).toEqual(['fields[0] “F0” does nothing: no path of the scene is chosen']);
+    expect(reasons({ form: 'drawn', points: [[0, 0, 0]] })).toEqual([
+      'fields[0] “F0” does nothing: its path has fewer than two points',
+    ]);
   });
 
   it('that is not there is refused in words; a carrier without a path is told where it is chosen', () => {

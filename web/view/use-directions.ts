@@ -16,7 +16,7 @@ import { useRunningScene } from '../state/running-scene';
 import { useSelection, type Selection } from '../state/selection-store';
 import { shownNumber } from '../widgets/sum';
 import type { ViewRig } from './camera/view-rig';
-import { withSharedPaths } from '../../core/scene/shared-paths';
+import { falloffIn } from '../../core/scene/shared-paths';
 import { useDirections } from './directions-store';
 
 /** Half the side of the box that is filled where nothing says how large it is, metres. */
@@ -32,7 +32,7 @@ function falloffBox(scene: Scene, field: Field, frame: number): Box | undefined 
   const kind = falloffShapes.get(field.falloff.kind);
   if (!kind.bounded) return undefined;
   const place = drawnMotion(scene, field).at(frame);
-  const { falloff } = withSharedPaths(scene).fields.find(({ id }) => id === field.id)!;
+  const falloff = falloffIn(scene, field);
   const points = kind
     .outline(falloff, radiiOf(falloff).outer)
     .flat()

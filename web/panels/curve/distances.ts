@@ -4,6 +4,7 @@ import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import { AXES, vectorColumns } from '../../../core/lib/math/vector';
 import type { Assets } from '../../../core/document/assets';
 import { sendTo, type Scene, type WeightedThing } from '../../../core/document/scene';
+import { falloffIn } from '../../../core/scene/shared-paths';
 import { resourcesOf } from '../../../core/scene/resources';
 import { toLocal, turningOf } from '../../../core/lib/math/frames';
 import type { Frame } from '../../../engine/frame';
@@ -14,7 +15,7 @@ const SAMPLE = 4000;
 /** Distances of the particles of a frame to a falloff shape, in metres of its own scale; of those that are sent to. */
 export function distancesOn(scene: Scene, assets: Assets, thing: WeightedThing, frame: Frame): Float64Array {
   const kind = falloffShapes.get(thing.falloff.kind);
-  const measure = kind.distance(thing.falloff, resourcesOf(scene, assets));
+  const measure = kind.distance(falloffIn(scene, thing), resourcesOf(scene, assets));
   const heard = frame.emitters.filter((_, e) => scene.emitters[e] && sendTo(thing, scene.emitters[e].id) > 0);
   const total = heard.reduce((n, e) => n + e.count, 0);
   const stride = Math.max(1, Math.ceil(total / SAMPLE));

@@ -6,6 +6,7 @@ import { inward, rotateBack } from '../../../core/lib/math/similarity';
 import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import type { Assets } from '../../../core/document/assets';
 import { sendTo, type Scene, type WeightedThing } from '../../../core/document/scene';
+import { falloffIn } from '../../../core/scene/shared-paths';
 import { resourcesOf } from '../../../core/scene/resources';
 import type { Frame } from '../../../engine/frame';
 import type { FormulaContext, NamedValue } from './formula-context';
@@ -60,7 +61,8 @@ export function particleContext(
   const distance = new Float64Array(1);
   const at = { x: Float64Array.of(x), y: Float64Array.of(y), z: Float64Array.of(z) };
   const kind = falloffShapes.get(thing.falloff.kind);
-  if (kind.bounded) kind.distance(thing.falloff, resourcesOf(scene, assets))(at, 1, distance, now / scene.time.fps);
+  if (kind.bounded)
+    kind.distance(falloffIn(scene, thing), resourcesOf(scene, assets))(at, 1, distance, now / scene.time.fps);
   const own = {
     x,
     y,
