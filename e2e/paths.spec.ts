@@ -148,3 +148,47 @@ test('a path is deleted: what was on it keeps its form, and one press of undo br
   await inspector(page).getByRole('button', { name: 'Edit the path' }).click();
   await expect(inspector(page).getByText('path 1 of 1')).toBeVisible();
 });
+
+test('a path is drawn by clicks in the view, and closed on its first point', async ({ page }) => {
+  await newScene(page);
+  await add(page, 'path');
+  const points = () => inspector(page).getByRole('textbox', { name: /^Point \d+ X$/ });
+  await expect(points()).toHaveCount(4);
+  await inspector(page).getByRole('button', { name: 'Draw', exact: true }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Each click adds a point' })).toBeVisible();
+  await expect(points()).toHaveCount(0);
+  const box = (await page.getByTestId('view').boundingBox())!;
+  const places = [
+    [0.3, 0.3],
+    [0.7, 0.35],
+    [0.65, 0.7],
+    [0.5, 0.5],
+  ] as const;
+  for (const [i, [x, y]] of places.entries()) {
+    await page.mouse.click(box.x + x * box.width, box.y + y * box.height);
+    await expect(points()).toHaveCount(i + 1);
+  }
+  await page.keyboard.press('Backspace');
+  await expect(points()).toHaveCount(3);
+  // Where it was clicked it is.
+  const second = (await page.getByRole('button', { name: /^Point 2:/ }).boundingBox())!;
+  expect(Math.abs(second.x + second.width / 2 - (box.x + 0.7 * box.width))).toBeLessThan(2);
+  expect(Math.abs(second.y + second.height / 2 - (box.y + 0.35 * box.height))).toBeLessThan(2);
+  // A drag turns the view, and adds nothing.
+  await page.mouse.move(box.x + 0.2 * box.width, box.y + 0.8 * box.height);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 0.25 * box.width, box.y + 0.8 * box.height, { steps: 3 });
+  await page.mouse.up();
+  await expect(points()).toHaveCount(3);
+  const first = (await page.getByRole('button', { name: /^Point 1:/ }).boundingBox())!;
+  await page.mouse.click(first.x + first.width / 2, first.y + first.height / 2);
+  await expect(inspector(page).getByRole('checkbox', { name: 'Closed' })).toBeChecked();
+  await expect(inspector(page).getByRole('button', { name: 'Draw', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'false',
+  );
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(points()).toHaveCount(4);
+  await saved(page);
+});

@@ -12,6 +12,7 @@ import { ParticleProbe } from './particle-probe';
 import { DirectionPlane } from './handles/direction-plane';
 import { MotionHandles } from './handles/motion-handles';
 import { TransformHandles } from './handles/transform-handles';
+import { PathPen } from './handles/path-pen';
 import { PointHandles } from './handles/point-handles';
 import { SizeHandles, sizablesOf, withoutSharedPath } from './handles/size-handles';
 import type { ViewRig } from './camera/view-rig';
@@ -85,6 +86,7 @@ export function Overlay({ rig }: { rig: ViewRig }) {
           />
         </>
       )}
+      {place && carrier?.path.form === 'drawn' && <PathPen key={carrier.id} rig={rig} id={carrier.id} place={place} />}
       {place && bodies.map((body, i) => body.points && <PointHandles key={i} rig={rig} body={body} place={place} />)}
     </div>
   );

@@ -3,6 +3,7 @@ import type { Vector } from '../../core/lib/math/vector';
 import { slotOf } from '../simulation/at-particle';
 import { useStage } from '../simulation/stage';
 import { usePlayer } from '../state/player-store';
+import { usePathDrawing } from '../state/path-drawing';
 import { hold, pointAt, probedOf, useProbed, type Probed } from '../state/probed';
 import { runningScene } from '../state/running-scene';
 import { nearestParticle } from './nearest-particle';
@@ -56,7 +57,8 @@ export function ParticleProbe({ rig }: { rig: ViewRig }) {
       (pressed = event.button === 0 && onView(event) ? { x: event.clientX, y: event.clientY } : undefined);
     const release = (event: PointerEvent) => {
       const still = pressed && Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) <= STILL;
-      if (still && !usePlayer.getState().playing) hold(find(event));
+      const draws = usePathDrawing.getState().id !== undefined;
+      if (still && !draws && !usePlayer.getState().playing) hold(find(event));
       pressed = undefined;
     };
     view.addEventListener('pointermove', move);

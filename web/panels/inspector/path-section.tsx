@@ -9,6 +9,7 @@ import type { Vector } from '../../../core/lib/math/vector';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { changePath, setPath } from '../../state/path-edit';
 import { useSceneOf } from '../../state/scene-store';
+import { beginDrawing, endDrawing, usePathDrawing } from '../../state/path-drawing';
 import { canJoin, joinPath } from './path-join';
 
 const thousandths = (points: readonly Vector[]): Vector[] =>
@@ -18,6 +19,7 @@ const thousandths = (points: readonly Vector[]): Vector[] =>
 function PointTools({ carrier }: { carrier: Carrier }) {
   const carriers = useSceneOf((scene) => scene.carriers);
   const { points, closed, smooth } = carrier.path;
+  const drawing = usePathDrawing((state) => state.id === carrier.id);
   const knots = vectorsIn(points);
   const change = (next: readonly Vector[]) =>
     changePath(carrier.id, (path) => ({ ...path, points: thousandths(next) }));
@@ -28,6 +30,14 @@ function PointTools({ carrier }: { carrier: Carrier }) {
   const room = MOST_LISTED.points - knots.length;
   return (
     <div className="flex flex-wrap gap-2 py-1.5" role="group" aria-label="Change its points">
+      <button
+        className={`line-button ${drawing ? 'text-lamp' : ''}`}
+        aria-pressed={drawing}
+        title="Adds a point with each click in the view"
+        onClick={() => (drawing ? endDrawing() : beginDrawing(carrier.id))}
+      >
+        Draw
+      </button>
       <button className="line-button" title="Goes the other way along it" onClick={() => change(reversed(knots))}>
         Reverse
       </button>
