@@ -50,6 +50,8 @@ export function Overlay({ rig }: { rig: ViewRig }) {
     carrier: now(carrier),
   }).map((body) => withoutSharedPath(body, thing!));
   const placeless = emitter && shapes.get(emitter.shape.kind).fromParticles;
+  // What goes along a path or rides on a strand is not where its own position says.
+  const isLed = carrier?.motion === 'path' || carrier?.motion === 'strand';
   const place = thing && drawnMotion(scene, thing).at(frame);
   return (
     <div className="pointer-events-none absolute inset-0">
@@ -74,7 +76,7 @@ export function Overlay({ rig }: { rig: ViewRig }) {
         );
       })}
       {place && !placeless && <SizeHandles rig={rig} bodies={bodies} place={place} />}
-      {thing && !placeless && selection.type !== 'camera' && selection.type !== 'scene' && (
+      {thing && !placeless && !isLed && selection.type !== 'camera' && selection.type !== 'scene' && (
         <>
           <MotionHandles rig={rig} placed={thing} name={thing.name} owner={{ type: selection.type, id: thing.id }} />
           <TransformHandles
