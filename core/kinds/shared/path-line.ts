@@ -2,8 +2,8 @@ import { typed, type Values, type ValuesOf } from '../../document/parameters';
 import { layOut } from '../../lib/lettering/layout';
 import { typefaceOf } from '../../lib/lettering/typeface';
 import { cos, sin } from '../../lib/math/exact';
-import { mapVector, type Vector } from '../../lib/math/vector';
-import { evenKnots } from '../../lib/paths/edit';
+import type { Vector } from '../../lib/math/vector';
+import { evenKnots, toMillimetre } from '../../lib/paths/edit';
 import { pathParameters } from './path-parameters';
 import { joined, polylineOf, type Polyline } from '../../lib/paths/polyline';
 
@@ -104,7 +104,6 @@ export function asPoints(values: Values): Values | undefined {
   const count = KNOTS[settings.form]?.(settings);
   if (count === undefined) return undefined;
   const line = lineOf(values);
-  const thousandth = (n: number) => Math.round(n * 1000) / 1000 + 0;
-  const points = evenKnots(line, Math.min(MOST_KNOTS, count)).map((point) => mapVector(point, thousandth));
+  const points = toMillimetre(evenKnots(line, Math.min(MOST_KNOTS, count)));
   return { ...values, form: 'drawn', points, closed: line.strokes[0]!.closed, smooth: settings.form !== 'line' };
 }

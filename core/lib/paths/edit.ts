@@ -2,6 +2,10 @@ import type { Vector } from '../math/vector';
 import { length, mapVector } from '../math/vector';
 import { PIECES, polylineOf, type Polyline } from './polyline';
 
+/** Points to the millimetre, as they are kept where nobody typed them. */
+export const toMillimetre = (points: readonly Vector[]): Vector[] =>
+  points.map((point) => mapVector(point, (n) => Math.round(n * 1000) / 1000 + 0));
+
 /** The knots of a path the other way round. */
 export const reversed = (knots: readonly Vector[]): Vector[] => knots.toReversed();
 

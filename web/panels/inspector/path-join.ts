@@ -1,8 +1,8 @@
 import { MOST_LISTED, vectorsIn } from '../../../core/document/check-values';
 import type { Carrier, Scene } from '../../../core/document/scene';
 import { inward, outward } from '../../../core/lib/math/similarity';
-import { mapVector, type Vector } from '../../../core/lib/math/vector';
-import { joinedEnds } from '../../../core/lib/paths/edit';
+import type { Vector } from '../../../core/lib/math/vector';
+import { joinedEnds, toMillimetre } from '../../../core/lib/paths/edit';
 import { withReferences } from '../../../core/scene/detach';
 import { pathsUnder } from '../../../core/scene/shared-paths';
 import { motionIn } from '../../simulation/motions';
@@ -11,18 +11,14 @@ import { sceneFrame } from '../../state/scene-clock';
 import { beginGesture, changeScene, endGesture, LISTS, openedScene } from '../../state/scene-store';
 import { riders } from './carrier-edit';
 
-const thousandth = (n: number) => Math.round(n * 1000) / 1000 + 0;
-
 const pathIn = ({ carriers }: Scene, id: string): Carrier => carriers.find((c) => c.id === id)!;
 
 /** The points of one path joined with those of another, both as they are at the playhead, in the frame of the first. */
 export function joinedPoints(scene: Scene, id: string, other: string): Vector[] {
   const [onto, from] = [pathIn(scene, id), pathIn(scene, other)];
   const [here, there] = [motionIn(scene, onto).at(sceneFrame()), motionIn(scene, from).at(sceneFrame())];
-  const added = vectorsIn(from.path['points']).map((point) =>
-    mapVector(inward(here, outward(there, point)), thousandth),
-  );
-  return joinedEnds(vectorsIn(onto.path['points']), added);
+  const added = vectorsIn(from.path['points']).map((point) => inward(here, outward(there, point)));
+  return joinedEnds(vectorsIn(onto.path['points']), toMillimetre(added));
 }
 
 /** Whether two paths joined have no more points than a path may have. */

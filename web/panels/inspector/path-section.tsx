@@ -4,16 +4,13 @@ import type { Carrier } from '../../../core/document/scene';
 import { holdsPath } from '../../../core/scene/shared-paths';
 import { asPoints } from '../../../core/kinds/shared/path-line';
 import { scenePathParameters } from '../../../core/kinds/shared/path-parameters';
-import { reversed, smoothed, subdivided } from '../../../core/lib/paths/edit';
+import { reversed, smoothed, subdivided, toMillimetre } from '../../../core/lib/paths/edit';
 import type { Vector } from '../../../core/lib/math/vector';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { changePath, setPath } from '../../state/path-edit';
 import { useSceneOf } from '../../state/scene-store';
 import { beginDrawing, endDrawing, usePathDrawing } from '../../state/path-drawing';
 import { canJoin, joinPath } from './path-join';
-
-const thousandths = (points: readonly Vector[]): Vector[] =>
-  points.map(([x, y, z]) => [x, y, z].map((n) => Math.round(n * 1000) / 1000 + 0) as [number, number, number]);
 
 /** What can be done to the points of a drawn path. */
 function PointTools({ carrier }: { carrier: Carrier }) {
@@ -22,7 +19,7 @@ function PointTools({ carrier }: { carrier: Carrier }) {
   const drawing = usePathDrawing((state) => state.id === carrier.id);
   const knots = vectorsIn(points);
   const change = (next: readonly Vector[]) =>
-    changePath(carrier.id, (path) => ({ ...path, points: thousandths(next) }));
+    changePath(carrier.id, (path) => ({ ...path, points: toMillimetre(next) }));
   const isOpen = ({ path }: Carrier) => path.form === 'drawn' && path['closed'] !== true;
   const others = isOpen(carrier)
     ? carriers.filter((one) => one !== carrier && isOpen(one) && canJoin(carrier, one))
