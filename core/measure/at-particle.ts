@@ -5,7 +5,9 @@ import { compileStack } from '../sim/stack/compile';
 import { evaluateStack } from '../sim/stack/evaluate';
 import { placeStack } from '../sim/stack/place';
 import { rowScratch } from '../sim/stack/room';
+import type { Stack } from '../sim/stack/stack';
 import { withPrecomputedPaths } from '../sim/step/precomputed-paths';
+import { weightFactors, type WeightReading } from './weight-factors';
 import { blockOfOne, type ProbeParticle } from './probe';
 
 /** What a field does at a particle. */
@@ -18,13 +20,19 @@ export interface AtParticle {
 
 /** Reads all fields of a scene at single particles; the scene is compiled once. */
 export class FieldsAtParticle {
-  private readonly stack: ReturnType<typeof compileStack>;
-  private readonly fps: number;
+  private readonly stack: Stack;
 
-  constructor(scene: Scene, assets: Assets) {
-    const keyed = withPrecomputedPaths(scene, assets);
-    this.stack = compileStack(keyed, assets);
-    this.fps = keyed.time.fps;
+  constructor(
+    private readonly scene: Scene,
+    assets: Assets,
+  ) {
+    this.stack = compileStack(withPrecomputedPaths(scene, assets), assets);
+  }
+
+  /** How the weight of one field comes about at a particle; undefined where the scene has no such field. */
+  factors(field: string, particle: ProbeParticle, emitter: number, frame: number): WeightReading | undefined {
+    const block = blockOfOne(particle, emitter, frame / this.stack.fps);
+    return weightFactors(this.stack, this.scene, field, block, frame);
   }
 
   /**
@@ -36,7 +44,7 @@ export class FieldsAtParticle {
     placeStack(stack, frame);
     const none: AtParticle = { weight: 0, delivered: 0 };
     const found = new Map(stack.rows.map(({ field }) => [field.id, none]));
-    const block = blockOfOne(particle, emitter, frame / this.fps);
+    const block = blockOfOne(particle, emitter, frame / stack.fps);
     evaluateStack(stack, block, rowScratch(), sumsOfBlock(), ({ row, weight, vector: { x, y, z } }) => {
       const size = Math.hypot(x[0]!, y[0]!, z[0]!);
       found.set(row.field.id, { weight: weight[0]!, delivered: Math.abs(weight[0]!) * size });

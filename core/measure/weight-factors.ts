@@ -1,10 +1,8 @@
-import type { Assets } from '../document/assets';
 import type { Scene } from '../document/scene';
 import { groupsAround } from '../document/groups';
 import { modulators as modulatorKinds } from '../kinds/modulators';
 import { sumsOfBlock } from '../kinds/contracts/sums';
 import type { ParticleBlock } from '../lib/particle-block';
-import { compileStack } from '../sim/stack/compile';
 import { evaluateStack } from '../sim/stack/evaluate';
 import { measureDistances, weigh } from '../sim/stack/evaluate-row';
 import type { Leaf } from '../sim/stack/group-members';
@@ -41,17 +39,16 @@ function modulatorFactors(stack: Stack, row: Row, block: ParticleBlock): Factor[
 }
 
 /**
- * How the weight of a field comes about at one particle of a block of one, on a frame of a scene in which everything
- * moves by keys; undefined where the scene has no such field. Factors that are 1 by the field’s settings are left out.
+ * How the weight of a field comes about at one particle of a block of one, on a frame of the compiled fields of a scene;
+ * undefined where the scene has no such field. Factors that are 1 by the field’s settings are left out.
  */
 export function weightFactors(
-  scene: Scene,
-  assets: Assets,
+  stack: Stack,
+  { groups }: Pick<Scene, 'groups'>,
   id: string,
   block: ParticleBlock,
   frame: number,
 ): WeightReading | undefined {
-  const stack = compileStack(scene, assets);
   const row = stack.rows.find(({ field }) => field.id === id);
   if (!row) return undefined;
   placeStack(stack, frame);
@@ -63,7 +60,7 @@ export function weightFactors(
   const leaf = leaves.get(row);
   const own = leaf?.own[0] ?? 0;
   const weight = leaf?.weight[0] ?? 0;
-  const around = groupsAround(scene.groups, field);
+  const around = groupsAround(groups, field);
   const factors: Factor[] = [
     ...(row.distance ? [{ name: 'falloff', value: row.curve(room.distance[0]!) }] : []),
     ...modulatorFactors(stack, row, block),

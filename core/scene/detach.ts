@@ -3,6 +3,7 @@ import { withoutGroupAround } from '../document/groups';
 import type { ReferenceTo } from '../document/parameters';
 import type { Scene } from '../document/scene';
 import { sceneForm } from './forms/scene';
+import { REFERRED_LISTS } from './references';
 
 /** Takes away every reference to those things. */
 const emptied =
@@ -26,12 +27,8 @@ const LASTING: readonly ReferenceTo[] = ['emitter', 'carrier', 'mesh', 'zone'];
 
 /** A scene without references to things that it does not have, as parts bring them that were put away and come back. */
 export function withoutDangling(scene: Scene): Scene {
-  const lists = { emitter: scene.emitters, carrier: scene.carriers, mesh: scene.meshes, zone: scene.zones };
-  const isThere = (to: keyof typeof lists, id: string) =>
-    (lists[to] as readonly { readonly id: string }[]).some((thing) => thing.id === id);
-  return sceneForm.renamed(scene, (to, id) =>
-    LASTING.includes(to) && !isThere(to as keyof typeof lists, id) ? '' : id,
-  );
+  const isThere = (to: ReferenceTo, id: string) => scene[REFERRED_LISTS[to]].some((thing) => thing.id === id);
+  return sceneForm.renamed(scene, (to, id) => (LASTING.includes(to) && !isThere(to, id) ? '' : id));
 }
 
 /** A scene without those emitters, and without anything that is sent to them, born from them, or aims at them. */

@@ -2,16 +2,17 @@ import { fault, type Fault } from '../document/faults';
 import type { Reference } from '../document/forms';
 import { isRecord } from '../document/check-values';
 import type { ReferenceTo } from '../document/parameters';
+import type { Scene } from '../document/scene';
 
 /** The list of a document that holds each sort of thing that can be referred to. */
-const LISTS: Readonly<Record<ReferenceTo, string>> = {
+export const REFERRED_LISTS = {
   emitter: 'emitters',
   carrier: 'carriers',
   mesh: 'meshes',
   group: 'groups',
   zone: 'zones',
   field: 'fields',
-};
+} as const satisfies Record<ReferenceTo, keyof Scene>;
 
 /** Sorts of things that may be named without being there: a desk that is changed for another has other fields. */
 const MAY_LACK: readonly ReferenceTo[] = ['field'];
@@ -29,10 +30,12 @@ export function danglingReferences(
   references: readonly Reference[],
   document: Readonly<Record<string, unknown>>,
 ): Fault[] {
-  const present = new Map(Object.values(LISTS).map((list) => [list, idsOf(document[list])]));
+  const present = new Map<string, Set<unknown>>(
+    Object.values(REFERRED_LISTS).map((list) => [list, idsOf(document[list])]),
+  );
   const kept = isRecord(document['keptDesk']) ? idsOf(document['keptDesk']['groups']) : new Set();
   const isThere = ({ at, to, id }: Reference): boolean => {
-    const here = present.get(LISTS[to])!;
+    const here = present.get(REFERRED_LISTS[to])!;
     if (to !== 'group') return here.has(id);
     if (at.startsWith('keptDesk.')) return kept.has(id);
     return here.has(id) || (/^(zones|carriers)\[/.test(at) && kept.has(id));
@@ -40,6 +43,6 @@ export function danglingReferences(
   return references.flatMap((reference) => {
     const { at, to, id } = reference;
     if (MAY_LACK.includes(to) || isThere(reference)) return [];
-    return [fault('reference', at, id, `the id of one of the scene’s ${LISTS[to]}`)];
+    return [fault('reference', at, id, `the id of one of the scene’s ${REFERRED_LISTS[to]}`)];
   });
 }

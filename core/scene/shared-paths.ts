@@ -63,10 +63,13 @@ const pathUnder = (part: Values, paths: readonly Carrier[]): Carrier | undefined
     ? paths.find(({ id, path }) => id === part['sharedPath'] && OWN.includes(path.form))
     : undefined;
 
+/** A part with a path of the scene as its own. */
+const withOwn = <P extends Values>(part: P, { path }: Carrier): P => ({ ...part, ...path, sharedPath: '' });
+
 /** The falloff shape of a thing; one that is on a path of the scene has that as its own. */
 export function falloffIn({ carriers }: Pick<Scene, 'carriers'>, { falloff }: Pick<Weighted, 'falloff'>): Kinded {
   const path = pathUnder(falloff, carriers);
-  return path ? { ...falloff, ...path.path, sharedPath: '' } : falloff;
+  return path ? withOwn(falloff, path) : falloff;
 }
 
 /** A thing with its own copy of every path of the scene that it is on, out of those. */
@@ -77,7 +80,7 @@ export function withOwnPaths<T extends Moving>(thing: T, sort: MovableSort, path
     if (path)
       made = {
         ...made,
-        [name]: { ...part, ...path.path, sharedPath: '' },
+        [name]: withOwn(part, path),
         keys: { ...made.keys, ...under(path.keys, name) },
         automations: { ...made.automations, ...under(path.automations, name) },
       };

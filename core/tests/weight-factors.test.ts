@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { particleBlock } from '../lib/particle-block';
 import { FieldsAtParticle } from '../measure/at-particle';
+import { compileStack } from '../sim/stack/compile';
 import { weightFactors, type WeightReading } from '../measure/weight-factors';
 import type { Written } from '../scene/read';
 import { testScene } from './scenes';
@@ -17,7 +18,7 @@ function reading(field: Written, scene: Written = {}): WeightReading {
     fields: [{ id: 'f', settings: { kind: 'wind' }, strength: 4, actsAs: 'acceleration', ...field }],
     ...scene,
   });
-  return weightFactors(made, new Map(), 'f', block, 0)!;
+  return weightFactors(compileStack(made, new Map()), made, 'f', block, 0)!;
 }
 
 const named = ({ factors }: WeightReading) => Object.fromEntries(factors.map(({ name, value }) => [name, value]));
@@ -93,11 +94,11 @@ describe('the weight of a field at a particle', () => {
     const block = particleBlock();
     block.count = 1;
     block.mass[0] = block.life[0] = 1;
-    expect(weightFactors(both, new Map(), 'f', block, 0)).toMatchObject({
+    expect(weightFactors(compileStack(both, new Map()), both, 'f', block, 0)).toMatchObject({
       factors: [{ name: 'group “G”', value: 0.5 }],
       weight: 0.5,
       delivered: 2,
     });
-    expect(weightFactors(both, new Map(), 'nobody', block, 0)).toBeUndefined();
+    expect(weightFactors(compileStack(both, new Map()), both, 'nobody', block, 0)).toBeUndefined();
   });
 });

@@ -30,10 +30,11 @@ export function slotOf(frame: Frame, { emitter, id }: Probed): number | undefine
   return slot < 0 ? undefined : slot;
 }
 
-/** The fields of a scene, as they were compiled last; all strips read the same. */
+/** As they were compiled last. */
 let compiled: { readonly scene: Scene; readonly assets: number; readonly fields: FieldsAtParticle } | undefined;
 
-function fieldsOf(scene: Scene, assets: Assets): FieldsAtParticle {
+/** The fields of a scene, to be read at particles; compiled once for all who read them. */
+export function fieldsOf(scene: Scene, assets: Assets): FieldsAtParticle {
   if (compiled?.scene !== scene || compiled.assets !== assets.size)
     compiled = { scene, assets: assets.size, fields: new FieldsAtParticle(scene, assets) };
   return compiled.fields;

@@ -6,14 +6,12 @@ import { usePlayer } from '../state/player-store';
 import { usePathDrawing } from '../state/path-drawing';
 import { hold, pointAt, probedOf, useProbed, type Probed } from '../state/probed';
 import { runningScene } from '../state/running-scene';
+import { onClicks } from './clicks';
 import { nearestParticle } from './nearest-particle';
 import type { ViewRig } from './camera/view-rig';
 
 /** Pixels from the pointer to a particle that is meant. */
 const REACH = 9;
-
-/** Pixels that a press may wander and still be a click. */
-const STILL = 3;
 
 /**
  * Marks the particle under the pointer while nothing plays, and the one that was clicked: strips and inspector show what the
@@ -32,7 +30,6 @@ export function ParticleProbe({ rig }: { rig: ViewRig }) {
   useEffect(() => {
     const view = place.current!.closest<HTMLElement>('[role=application]')!;
     let due = 0;
-    let pressed: { readonly x: number; readonly y: number } | undefined;
     const find = ({ clientX, clientY }: PointerEvent): Probed | undefined => {
       const { frame } = session.screen;
       if (!frame) return undefined;
@@ -53,24 +50,17 @@ export function ParticleProbe({ rig }: { rig: ViewRig }) {
       cancelAnimationFrame(due);
       pointAt(undefined);
     };
-    const press = (event: PointerEvent) =>
-      (pressed = event.button === 0 && onView(event) ? { x: event.clientX, y: event.clientY } : undefined);
-    const release = (event: PointerEvent) => {
-      const still = pressed && Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) <= STILL;
+    const endClicks = onClicks(view, (event) => {
       const draws = usePathDrawing.getState().id !== undefined;
-      if (still && !draws && !usePlayer.getState().playing) hold(find(event));
-      pressed = undefined;
-    };
+      if (onView(event) && !draws && !usePlayer.getState().playing) hold(find(event));
+    });
     view.addEventListener('pointermove', move);
     view.addEventListener('pointerleave', leave);
-    view.addEventListener('pointerdown', press, true);
-    view.addEventListener('pointerup', release, true);
     return () => {
       leave();
       view.removeEventListener('pointermove', move);
       view.removeEventListener('pointerleave', leave);
-      view.removeEventListener('pointerdown', press, true);
-      view.removeEventListener('pointerup', release, true);
+      endClicks();
     };
   }, [rig, session]);
 

@@ -1,19 +1,11 @@
 import type { ReferenceParameter } from '../../core/document/parameters';
-import type { Emitter, Scene } from '../../core/document/scene';
+import type { Emitter } from '../../core/document/scene';
+import { REFERRED_LISTS } from '../../core/scene/references';
 import { holdsPath } from '../../core/scene/shared-paths';
 import { useSceneOf } from '../state/scene-store';
 import { useSelection } from '../state/selection-store';
 import { MeshRow, type RowsOfMesh } from './mesh-row';
 import { Choice, LabelledRow } from './labelled-row';
-
-const LIST = {
-  emitter: 'emitters',
-  carrier: 'carriers',
-  mesh: 'meshes',
-  group: 'groups',
-  zone: 'zones',
-  field: 'fields',
-} as const satisfies Record<ReferenceParameter['to'], keyof Scene>;
 
 /** Whether an emitter is that one, or born from its particles, however far down: it can't give birth to it as well. */
 function comesFrom(emitters: readonly Emitter[], id: string, ancestor: string | undefined): boolean {
@@ -38,7 +30,7 @@ export function ReferenceRow({
   rows: RowsOfMesh;
   onChange: (value: string) => void;
 }) {
-  const things = useSceneOf((scene) => scene[LIST[parameter.to]]);
+  const things = useSceneOf((scene) => scene[REFERRED_LISTS[parameter.to]]);
   const emitters = useSceneOf((scene) => scene.emitters);
   const { selection } = useSelection();
   const own = selection.type === 'emitter' ? selection.id : undefined;

@@ -1,8 +1,7 @@
 import { describe } from '../../document/parameters';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
-import { treeOf } from '../../lib/meshes/tree';
-import { drawnAsMesh, meshOf, meshTrouble } from './mesh-body';
-import { defineFalloffShape, innerAndOuter, setUnit } from './falloff-shape';
+import { distanceToMesh, drawnAsMesh, formOfMesh, meshTrouble } from './mesh-body';
+import { defineFalloffShape, innerAndOuter } from './falloff-shape';
 
 const parameters = describe({
   mesh: { type: 'reference', to: 'mesh', label: 'Mesh', default: '', help: 'One of the scene’s meshes.' },
@@ -32,40 +31,8 @@ export const surface = defineFalloffShape({
     { values: { mesh: 'm' }, at: [-3, 4, 0], distance: 5, outward: [-0.6, 0.8, 0], mesh: TRIANGLE },
     { at: [0, 0, 0], distance: Infinity },
   ],
-  distance(values, resources) {
-    const mesh = meshOf(values, resources);
-    if (!mesh) return (_local, count, out) => void out.fill(Infinity, 0, count);
-    const tree = treeOf(mesh);
-    const at = new Float64Array(3);
-    return ({ x, y, z }, count, out, time) => {
-      tree.pose(time);
-      for (let i = 0; i < count; i++) {
-        tree.nearestPoint(x[i]!, y[i]!, z[i]!, at);
-        const [dx, dy, dz] = [x[i]! - at[0]!, y[i]! - at[1]!, z[i]! - at[2]!];
-        out[i] = Math.sqrt(dx * dx + dy * dy + dz * dz);
-      }
-    };
-  },
-  form(values, resources) {
-    const mesh = meshOf(values, resources);
-    if (!mesh)
-      return (_local, count, outward, lengthwise) => {
-        for (let i = 0; i < count; i++) setUnit(outward, i, 0, 0, 0);
-        for (let i = 0; i < count; i++) setUnit(lengthwise, i, 0, 0, 0);
-      };
-    const tree = treeOf(mesh);
-    const at = new Float64Array(3);
-    return ({ x, y, z }, count, outward, lengthwise, time) => {
-      tree.pose(time);
-      for (let i = 0; i < count; i++) {
-        tree.nearestPoint(x[i]!, y[i]!, z[i]!, at);
-        setUnit(outward, i, x[i]! - at[0]!, y[i]! - at[1]!, z[i]! - at[2]!);
-        const [nx, ny, nz] = [outward.x[i]!, outward.y[i]!, outward.z[i]!];
-        // Lengthwise is downhill along it.
-        setUnit(lengthwise, i, ny * nx, ny * ny - 1, ny * nz);
-      }
-    };
-  },
+  distance: distanceToMesh(() => false),
+  form: formOfMesh(() => false),
   empty: meshTrouble,
   ...drawnAsMesh,
 });

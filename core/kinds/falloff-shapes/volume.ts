@@ -1,8 +1,8 @@
 import { describe } from '../../document/parameters';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
-import { treeOf } from '../../lib/meshes/tree';
-import { drawnAsMesh, meshOf, meshTrouble } from './mesh-body';
-import { defineFalloffShape, innerAndOuter, setUnit } from './falloff-shape';
+import type { MeshTree } from '../../lib/meshes/tree';
+import { distanceToMesh, drawnAsMesh, formOfMesh, meshTrouble } from './mesh-body';
+import { defineFalloffShape, innerAndOuter } from './falloff-shape';
 
 const parameters = describe({
   mesh: {
@@ -26,6 +26,8 @@ const TETRAHEDRON: TriangleMesh = {
 
 const THIRD = 0.5773502691896258;
 
+const isInside = (tree: MeshTree, x: number, y: number, z: number) => tree.encloses(x, y, z);
+
 /** d is 0 inside a mesh, and outside the distance to its nearest face; without a mesh all is infinitely far. */
 export const volume = defineFalloffShape({
   kind: 'volume',
@@ -47,46 +49,8 @@ export const volume = defineFalloffShape({
     },
     { at: [0, 0, 0], distance: Infinity },
   ],
-  distance(values, resources) {
-    const mesh = meshOf(values, resources);
-    if (!mesh) return (_local, count, out) => void out.fill(Infinity, 0, count);
-    const tree = treeOf(mesh);
-    const at = new Float64Array(3);
-    return ({ x, y, z }, count, out, time) => {
-      tree.pose(time);
-      for (let i = 0; i < count; i++) {
-        if (tree.encloses(x[i]!, y[i]!, z[i]!)) {
-          out[i] = 0;
-          continue;
-        }
-        tree.nearestPoint(x[i]!, y[i]!, z[i]!, at);
-        const [dx, dy, dz] = [x[i]! - at[0]!, y[i]! - at[1]!, z[i]! - at[2]!];
-        out[i] = Math.sqrt(dx * dx + dy * dy + dz * dz);
-      }
-    };
-  },
-  form(values, resources) {
-    const mesh = meshOf(values, resources);
-    if (!mesh)
-      return (_local, count, outward, lengthwise) => {
-        for (let i = 0; i < count; i++) setUnit(outward, i, 0, 0, 0);
-        for (let i = 0; i < count; i++) setUnit(lengthwise, i, 0, 0, 0);
-      };
-    const tree = treeOf(mesh);
-    const at = new Float64Array(3);
-    return ({ x, y, z }, count, outward, lengthwise, time) => {
-      tree.pose(time);
-      for (let i = 0; i < count; i++) {
-        tree.nearestPoint(x[i]!, y[i]!, z[i]!, at);
-        // Outward is away from the surface outside, and towards it inside.
-        const side = tree.encloses(x[i]!, y[i]!, z[i]!) ? -1 : 1;
-        setUnit(outward, i, side * (x[i]! - at[0]!), side * (y[i]! - at[1]!), side * (z[i]! - at[2]!));
-        const [nx, ny, nz] = [outward.x[i]!, outward.y[i]!, outward.z[i]!];
-        // Lengthwise is downhill along it.
-        setUnit(lengthwise, i, ny * nx, ny * ny - 1, ny * nz);
-      }
-    };
-  },
+  distance: distanceToMesh(isInside),
+  form: formOfMesh(isInside),
   empty: meshTrouble,
   ...drawnAsMesh,
 });

@@ -1,4 +1,5 @@
 import { atan2 } from '../math/inverse';
+import { faceNormal } from './mesh';
 
 /** Most faces that are summed one by one at the end of a branch. */
 const FEW = 8;
@@ -106,27 +107,20 @@ export class WindingNumber {
     const at = NUMBERS * branch;
     const [first, count] = [branches[3 * branch]!, branches[3 * branch + 1]!];
     const corner = (face: number, k: number, axis: number) => positions[3 * index[3 * face + k]! + axis]!;
-    let even = 0;
+    const normal = new Float64Array(3);
     for (let i = first; i < first + count; i++) {
       const face = faces[i]!;
-      const u = [0, 1, 2].map((axis) => corner(face, 1, axis) - corner(face, 0, axis));
-      const v = [0, 1, 2].map((axis) => corner(face, 2, axis) - corner(face, 0, axis));
-      const area = [0, 1, 2].map((axis) => {
-        const [p, q] = [(axis + 1) % 3, (axis + 2) % 3];
-        return (u[p]! * v[q]! - u[q]! * v[p]!) / 2;
-      });
-      const size = Math.sqrt(area[0]! * area[0]! + area[1]! * area[1]! + area[2]! * area[2]!);
+      const size = faceNormal(positions, index[3 * face]!, index[3 * face + 1]!, index[3 * face + 2]!, normal) / 2;
       for (let axis = 0; axis < 3; axis++) {
         const middle = (corner(face, 0, axis) + corner(face, 1, axis) + corner(face, 2, axis)) / 3;
         numbers[at + axis]! += size * middle;
-        numbers[at + 3 + axis]! += area[axis]!;
+        numbers[at + 3 + axis]! += size * normal[axis]!;
       }
       numbers[at + 7]! += size;
-      even += 1;
     }
     const whole = numbers[at + 7]!;
     for (let axis = 0; axis < 3; axis++)
-      numbers[at + axis] = whole > 0 ? numbers[at + axis]! / whole : even > 0 ? corner(faces[first]!, 0, axis) : 0;
+      numbers[at + axis] = whole > 0 ? numbers[at + axis]! / whole : count > 0 ? corner(faces[first]!, 0, axis) : 0;
     let radius = 0;
     for (let i = first; i < first + count; i++)
       for (let k = 0; k < 3; k++) {

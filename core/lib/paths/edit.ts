@@ -1,6 +1,6 @@
 import type { Vector } from '../math/vector';
 import { length, mapVector } from '../math/vector';
-import { PIECES, polylineOf, type Polyline } from './polyline';
+import { pathLength, PIECES, pointAlong, polylineOf, type Polyline } from './polyline';
 
 /** Points to the millimetre, as they are kept where nobody typed them. */
 export const toMillimetre = (points: readonly Vector[]): Vector[] =>
@@ -50,15 +50,7 @@ export function joinedEnds(first: readonly Vector[], second: readonly Vector[]):
 }
 
 /** So many points of a path of one stroke, evenly over its length; of a closed one without the last, which is its first. */
-export function evenKnots({ points, lengths, strokes }: Polyline, count: number): Vector[] {
-  const whole = lengths.at(-1)!;
-  const spans = strokes[0]?.closed ? count : count - 1;
-  let piece = 0;
-  return Array.from({ length: count }, (_, i) => {
-    const s = (whole * i) / spans;
-    while (piece + 2 < points.length && lengths[piece + 1]! < s) piece++;
-    const span = lengths[piece + 1]! - lengths[piece]!;
-    const t = span > 0 ? (s - lengths[piece]!) / span : 0;
-    return mapVector(points[piece]!, (v, axis) => v + t * (points[piece + 1]![axis]! - v));
-  });
+export function evenKnots(line: Polyline, count: number): Vector[] {
+  const spans = line.strokes[0]?.closed ? count : count - 1;
+  return Array.from({ length: count }, (_, i) => pointAlong(line, (pathLength(line) * i) / spans).point);
 }

@@ -1,4 +1,3 @@
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { actions } from '../../../core/kinds/actions';
 import type { Description } from '../../../core/document/parameters';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
@@ -8,6 +7,7 @@ import { fieldParameters } from '../../../core/document/descriptions';
 import type { Field } from '../../../core/document/scene';
 import { duplicateFields, moveTo, removeFields, setActsAs, startFrom } from '../desk/desk-edit';
 import { setStrength, strengthParameter, unitOf } from '../desk/strength';
+import { NameMenu } from '../../widgets/name-menu';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { Choice, LabelledRow } from '../../widgets/labelled-row';
 import { editField, useScene, useSceneOf } from '../../state/scene-store';
@@ -66,22 +66,12 @@ function EmitOnPath({ field }: { field: Field }) {
         Add an emitter along it
       </button>
       {movable.length > 0 && (
-        <Menu>
-          <MenuButton className="line-button">Move an emitter onto it</MenuButton>
-          <MenuItems anchor="bottom start" className="z-20 w-56 border border-rule bg-panel py-1 focus:outline-none">
-            {movable.map(({ id, name }) => (
-              <MenuItem key={id}>
-                <button
-                  className="block w-full truncate px-3 py-1.5 text-left data-focus:bg-raised"
-                  title="Replaces its shape and place; everything else stays"
-                  onClick={() => moveEmitterOnto(id, field)}
-                >
-                  {name}
-                </button>
-              </MenuItem>
-            ))}
-          </MenuItems>
-        </Menu>
+        <NameMenu
+          label="Move an emitter onto it"
+          title="Replaces its shape and place; everything else stays"
+          things={movable}
+          onChoose={(id) => moveEmitterOnto(id, field)}
+        />
       )}
     </div>
   );

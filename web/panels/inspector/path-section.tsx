@@ -1,4 +1,3 @@
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { MOST_LISTED, vectorsIn } from '../../../core/document/check-values';
 import type { Carrier } from '../../../core/document/scene';
 import { holdsPath } from '../../../core/scene/shared-paths';
@@ -6,6 +5,7 @@ import { asPoints } from '../../../core/kinds/shared/path-line';
 import { scenePathParameters } from '../../../core/kinds/shared/path-parameters';
 import { reversed, smoothed, subdivided, toMillimetre } from '../../../core/lib/paths/edit';
 import type { Vector } from '../../../core/lib/math/vector';
+import { NameMenu } from '../../widgets/name-menu';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { changePath, setPath } from '../../state/path-edit';
 import { useSceneOf } from '../../state/scene-store';
@@ -58,23 +58,12 @@ function PointTools({ carrier }: { carrier: Carrier }) {
         Subdivide
       </button>
       {others.length > 0 && (
-        <Menu>
-          <MenuButton className="line-button" title="Adds the points of another path; what is on it follows this one">
-            Join with
-          </MenuButton>
-          <MenuItems anchor="bottom start" className="z-20 w-56 border border-rule bg-panel py-1 focus:outline-none">
-            {others.map(({ id, name }) => (
-              <MenuItem key={id}>
-                <button
-                  className="block w-full truncate px-3 py-1.5 text-left data-focus:bg-raised"
-                  onClick={() => joinPath(carrier.id, id)}
-                >
-                  {name}
-                </button>
-              </MenuItem>
-            ))}
-          </MenuItems>
-        </Menu>
+        <NameMenu
+          label="Join with"
+          title="Adds the points of another path; what is on it follows this one"
+          things={others}
+          onChoose={(id) => joinPath(carrier.id, id)}
+        />
       )}
     </div>
   );

@@ -1,12 +1,9 @@
 import { useMemo, useState } from 'react';
 import { actions } from '../../../core/kinds/actions';
 import type { Field, Scene } from '../../../core/document/scene';
-import { blockOfOne } from '../../../core/measure/probe';
-import { weightFactors } from '../../../core/measure/weight-factors';
-import { automated } from '../../../core/scene/automated';
 import { clockIn } from '../../../core/scene/scene-clock';
 import type { Frame } from '../../../engine/frame';
-import { particleOf, slotOf } from '../../simulation/at-particle';
+import { fieldsOf, particleOf, slotOf } from '../../simulation/at-particle';
 import { useAssets } from '../../simulation/scene-assets';
 import { useStage } from '../../simulation/stage';
 import { hold, probedOf, useProbed, type Probed } from '../../state/probed';
@@ -28,8 +25,7 @@ function chosenParticle(scene: Scene, field: Field, frame: Frame, turn: number, 
  * pointed at or held in the view; the button holds another.
  */
 export function WeightNow({ field }: { field: Field }) {
-  const opened = useRunningScene();
-  const scene = useMemo(() => automated(opened), [opened]);
+  const scene = useRunningScene();
   const { session } = useStage();
   const { assets } = useAssets();
   const playing = usePlayer((state) => state.playing);
@@ -41,9 +37,9 @@ export function WeightNow({ field }: { field: Field }) {
     const picked = frame && chosenParticle(scene, field, frame, turn, probed);
     if (!picked) return undefined;
     const particles = frame.emitters[picked.emitter]!;
+    const particle = particleOf(particles, picked.slot);
     const now = clockIn(scene).at(frame.frame);
-    const block = blockOfOne(particleOf(particles, picked.slot), picked.emitter, now / scene.time.fps);
-    const found = weightFactors(scene, assets, field.id, block, now);
+    const found = fieldsOf(scene, assets).factors(field.id, particle, picked.emitter, now);
     return found && { ...found, particle: particles.id[picked.slot]! };
     // The frame on the screen is another where the number of the frame shown is.
     // eslint-disable-next-line react-hooks/exhaustive-deps

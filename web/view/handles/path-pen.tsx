@@ -7,10 +7,10 @@ import { endDrawing, usePathDrawing } from '../../state/path-drawing';
 import { openedScene } from '../../state/scene-store';
 import { typing } from '../../widgets/hotkeys';
 import { hundredths, onFacingPlane } from './drag-geometry';
+import { onClicks } from '../clicks';
 import type { ViewRig } from '../camera/view-rig';
 
-/** Pixels that a press may wander and still be a click, and from a click to the first point that closes the path. */
-const STILL = 3;
+/** Pixels from a click to the first point that closes the path. */
 const CLOSES = 10;
 
 /**
@@ -31,14 +31,8 @@ export function PathPen({ rig, id, place }: { rig: ViewRig; id: string; place: S
     if (!drawing) return;
     const view = mark.current!.closest<HTMLElement>('[role=application]')!;
     const points = () => vectorsIn(openedScene().carriers.find((c) => c.id === id)?.path['points']);
-    let pressed: { readonly x: number; readonly y: number } | undefined;
-    const press = ({ button, clientX, clientY }: PointerEvent) =>
-      (pressed = button === 0 ? { x: clientX, y: clientY } : undefined);
-    const release = (event: PointerEvent) => {
+    const endClicks = onClicks(view, (event) => {
       const { clientX: x, clientY: y } = event;
-      const isClick = pressed && Math.hypot(x - pressed.x, y - pressed.y) <= STILL;
-      pressed = undefined;
-      if (!isClick) return;
       const now = points();
       const box = view.getBoundingClientRect();
       const first = now[0] && rig.project(outward(frame.current, now[0]));
@@ -50,7 +44,7 @@ export function PathPen({ rig, id, place }: { rig: ViewRig; id: string; place: S
         const added: Vector = mapVector(inward(frame.current, on), hundredths);
         changePath(id, (path) => ({ ...path, points: [...now, added] }));
       }
-    };
+    });
     const key = (event: KeyboardEvent) => {
       if (typing(event)) return;
       if (event.key === 'Enter' || event.key === 'Escape') endDrawing();
@@ -60,13 +54,10 @@ export function PathPen({ rig, id, place }: { rig: ViewRig; id: string; place: S
       event.stopPropagation();
     };
     view.style.cursor = 'crosshair';
-    view.addEventListener('pointerdown', press, true);
-    view.addEventListener('pointerup', release, true);
     window.addEventListener('keydown', key, true);
     return () => {
       view.style.cursor = '';
-      view.removeEventListener('pointerdown', press, true);
-      view.removeEventListener('pointerup', release, true);
+      endClicks();
       window.removeEventListener('keydown', key, true);
     };
   }, [drawing, id, rig]);
