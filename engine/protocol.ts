@@ -1,5 +1,6 @@
 import type { Asset } from '../core/document/assets';
 import type { Meters } from '../core/measure/meters';
+import type { VectorGrid } from '../core/lib/grids/vector-grid';
 import type { Scene } from '../core/document/scene';
 import type { Checkpoint } from '../core/sim/step/run';
 import type { Frame } from './frame';
@@ -54,6 +55,10 @@ export type FromWorker =
       readonly seconds: number;
     }
   | { readonly type: 'measured'; readonly number: number; readonly meters: Meters }
+  /** A grid of vectors is being filled, by the first thread: the share that is done, 0 … 1. */
+  | { readonly type: 'filling'; readonly job: number; readonly share: number }
+  /** It is filled; `key` tells all that it hangs on. */
+  | { readonly type: 'filled'; readonly key: string; readonly grid: VectorGrid }
   | { readonly type: 'failed'; readonly job: number; readonly message: string };
 
 /** One end of a channel to a thread, in a page or in Node.js. */

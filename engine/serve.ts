@@ -1,4 +1,5 @@
 import type { Asset } from '../core/document/assets';
+import { listenToFilled } from '../core/kinds/fields/filled-grid';
 import { startKernelBackend } from '../kernel/use-kernel';
 import { type Checkpoint } from '../core/sim/step/run';
 import { Simulation } from '../core/sim/step/simulation';
@@ -11,6 +12,8 @@ import { messageOf } from '../core/lib/errors';
 
 /** Before all frames. */
 const NEVER = -0x80000000;
+/** Milliseconds between two messages about a grid that is being filled. */
+const TELL = 100;
 /** Frames from one state that is told in case a thread breaks to the next. */
 const SAFE = 32;
 
@@ -22,6 +25,11 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
   let meter: FrameMeter | undefined;
   let measuredKey = '';
   let control: Int32Array = new Int32Array(4);
+  /** Of several threads that fill the same grid, one hands it over. */
+  let handsOver = true;
+  listenToFilled((key, grid) => {
+    if (handsOver) port.post({ type: 'filled', key, grid });
+  });
 
   /**
    * Whether the state of a run is wanted: on a frame that is asked for, on each that is handed over, or now and then in
@@ -40,6 +48,14 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
     const begin = now();
     if (stopped()) return;
     const { draftFraction, slice, slices, meeting } = job;
+    let told = -Infinity;
+    const attend = (share: number) => {
+      if (stopped()) throw new Abandoned();
+      if (slice !== 0 || now() - told < TELL) return;
+      told = now();
+      port.post({ type: 'filling', job: job.number, share });
+    };
+    handsOver = slice === 0;
     const attendant = meeting && new Attendant(meeting, slice, slices, () => Atomics.load(control, 0) !== job.number);
     let simulation: Simulation | undefined;
     try {
@@ -50,6 +66,7 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
         backend,
         room: backend?.room,
         exchange: attendant?.exchange,
+        attend,
       });
       play(job, simulation, begin, stopped);
     } catch (error) {

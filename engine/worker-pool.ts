@@ -2,6 +2,7 @@ import type { Meters } from '../core/measure/meters';
 import type { Scene } from '../core/document/scene';
 import { couples } from '../core/scene/coupling';
 import type { Checkpoint } from '../core/sim/step/run';
+import { keepFilled } from '../core/kinds/fields/filled-grid';
 import type { Assets } from '../core/document/assets';
 import type { Frame } from './frame';
 import { joinSlices } from './joined-frame';
@@ -65,6 +66,11 @@ export class WorkerPool {
   private watch: ReturnType<typeof setInterval> | undefined;
   private measures = 0;
   private onMeters: ((meters: Meters) => void) | undefined;
+  /** Told of the share of a grid of vectors that is filled, 0 … 1, and of undefined when work on it ends. */
+  onFilling: ((share: number | undefined) => void) | undefined;
+  /** Told that another grid of vectors is there. */
+  onFilled: (() => void) | undefined;
+  private fills = false;
   private steps = 0;
   private seconds = 0;
 
@@ -182,6 +188,7 @@ export class WorkerPool {
     Atomics.store(this.control, 0, this.job);
     Atomics.notify(this.control, 1);
     clearInterval(this.watch);
+    this.tellFilling(undefined);
     this.order = undefined;
     this.partial.clear();
     this.states.clear();
@@ -200,8 +207,16 @@ export class WorkerPool {
       if (message.number === this.measures) this.onMeters?.(message.meters);
       return;
     }
+    if (message.type === 'filled') {
+      keepFilled(message.key, message.grid);
+      this.tellFilling(undefined);
+      this.onFilled?.();
+      return;
+    }
     if (!order || message.job !== this.job) return;
-    if (message.type === 'failed') {
+    if (message.type === 'filling') {
+      this.tellFilling(message.share);
+    } else if (message.type === 'failed') {
       this.stop();
       order.onFailed?.(message.message);
     } else if (message.type === 'frame') {
@@ -231,6 +246,11 @@ export class WorkerPool {
       clearInterval(this.watch);
       order.onDone?.(this.steps > 0 ? this.seconds / this.steps : 0);
     }
+  }
+
+  private tellFilling(share: number | undefined): void {
+    if (this.fills || share !== undefined) this.onFilling?.(share);
+    this.fills = share !== undefined;
   }
 
   /** Which of the threads has that slice of all particles. */

@@ -25,8 +25,10 @@ export class FieldsAtParticle {
   constructor(
     private readonly scene: Scene,
     assets: Assets,
+    /** Told about the share that is done of filling a grid, 0 … 1; may throw to end it. */
+    attend?: (share: number) => void,
   ) {
-    this.stack = compileStack(withPrecomputedPaths(scene, assets), assets);
+    this.stack = compileStack(withPrecomputedPaths(scene, assets), assets, { attend });
   }
 
   /** How the weight of one field comes about at a particle; undefined where the scene has no such field. */

@@ -9,6 +9,7 @@ import { usePlayer } from '../state/player-store';
 import { probedOf, useProbed, type Probed } from '../state/probed';
 import { useRunningScene } from '../state/running-scene';
 import { useAssets } from './scene-assets';
+import { noFilling, whereFilled } from './no-filling';
 import { useStage } from './stage';
 
 /** A particle of a frame, as it is probed. */
@@ -36,7 +37,7 @@ let compiled: { readonly scene: Scene; readonly assets: number; readonly fields:
 /** The fields of a scene, to be read at particles; compiled once for all who read them. */
 export function fieldsOf(scene: Scene, assets: Assets): FieldsAtParticle {
   if (compiled?.scene !== scene || compiled.assets !== assets.size)
-    compiled = { scene, assets: assets.size, fields: new FieldsAtParticle(scene, assets) };
+    compiled = { scene, assets: assets.size, fields: new FieldsAtParticle(scene, assets, noFilling) };
   return compiled.fields;
 }
 
@@ -67,10 +68,11 @@ export function useAtParticle(field: string): (AtParticle & { readonly id: numbe
   const { assets } = useAssets();
   const probed = useProbed(probedOf);
   const shown = usePlayer((state) => state.shown);
+  const filled = usePlayer((state) => state.filled);
   return useMemo(() => {
     const frame = probed && session.screen.frame;
-    const found = frame && readAt(scene, assets, frame, probed)?.get(field);
+    const found = frame && whereFilled(() => readAt(scene, assets, frame, probed))?.get(field);
     return found && { ...found, id: probed.id };
     // oxlint-disable-next-line react/exhaustive-deps -- the frame on the screen is another where the number of the frame shown is
-  }, [scene, session, assets, field, probed, shown]);
+  }, [scene, session, assets, field, probed, shown, filled]);
 }

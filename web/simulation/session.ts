@@ -19,7 +19,7 @@ import { RunEstimate } from './run-estimate';
 import { Screen } from './screen';
 import { ShotDraft } from './shot-draft';
 import { afterEvent, type SessionEvent, type SessionState } from './session-state';
-import { tellOf } from './tell-of';
+import { tellFilling, tellOf } from './tell-of';
 import { Trial } from './trial';
 import { NOTHING_STAYS, whatStays, workKey } from './what-stays';
 
@@ -34,7 +34,7 @@ const REST = 150;
  * draft while a control is held), then all frames of the shot in the background.
  */
 export class Session {
-  private readonly pool: WorkerPool = webPool(() => startWorker('simulation'));
+  private readonly pool: WorkerPool = tellFilling(webPool(() => startWorker('simulation')));
   private readonly cache = new FrameCache(
     (frame) => clockIn(this.scene!).at(frame) / this.scene!.time.fps,
     storedBudget(),

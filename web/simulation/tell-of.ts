@@ -1,3 +1,4 @@
+import type { WorkerPool } from '../../engine/worker-pool';
 import { emptyMeters } from '../../core/measure/meters';
 import type { Scene } from '../../core/document/scene';
 import { aliveOn, type Frame } from '../../engine/frame';
@@ -36,4 +37,11 @@ export function tellOf(frame: Frame, scene: Scene, baked: boolean): void {
     born: frame.emitters.map((e) => Math.round(e.born / frame.draftFraction)),
     problem: undefined,
   });
+}
+
+/** Tells of the grids of vectors that the threads of a pool fill: how far the present one is, and that one is there. */
+export function tellFilling(pool: WorkerPool): WorkerPool {
+  pool.onFilling = (share) => usePlayer.setState({ filling: share });
+  pool.onFilled = () => usePlayer.setState(({ filled }) => ({ filled: filled + 1 }));
+  return pool;
 }

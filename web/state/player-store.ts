@@ -49,6 +49,10 @@ interface PlayerState {
   readonly trying: boolean;
   /** The frame that the frame on the screen has gone on from, which is not the scene’s own then. */
   readonly tried: number | undefined;
+  /** Share of a grid of vectors that is filled before frames can be made, 0 … 1; undefined while none is. */
+  readonly filling: number | undefined;
+  /** Grids of vectors that the threads have filled so far. */
+  readonly filled: number;
   readonly problem: string | undefined;
 }
 
@@ -75,6 +79,8 @@ export const usePlayer = create<PlayerState>()(() => ({
   memory: { used: 0, budget: 0 },
   trying: false,
   tried: undefined,
+  filling: undefined,
+  filled: 0,
   problem: undefined,
 }));
 

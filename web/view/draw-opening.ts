@@ -49,6 +49,7 @@ export async function drawOpening(scene: Scene, signal: AbortSignal): Promise<Bl
           assets,
           selection: firstSelection(scene),
           direction: undefined,
+          filled: 0,
           frame: clockIn(scene).at(made.frame),
         });
         const shot = { ...workShotAt(scene, made.frame, width / height), samples: 1 };

@@ -65,7 +65,7 @@ const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles, onSav
 /** What is seen, in the corner of the view, with the ready-made views behind it. */
 export function ViewReadout({ rig }: { rig: ViewRig }) {
   const { session } = useStage();
-  const { alive, retired, frame, shown, draftFraction, tried } = usePlayer();
+  const { alive, retired, frame, shown, draftFraction, tried, filling } = usePlayer();
   const coupled = useSceneOf(couples);
   const said = useDirections((state) => state.said);
   const setShot = useCallback(() => placeAtShot(rig), [rig]);
@@ -101,7 +101,11 @@ export function ViewReadout({ rig }: { rig: ViewRig }) {
           preview from frame {tried}
         </span>
       )}
-      {shown !== frame && <span className="text-lamp">simulating {frame} …</span>}
+      {filling !== undefined ? (
+        <span className="text-lamp">filling a flow grid … {Math.floor(100 * filling)} %</span>
+      ) : (
+        shown !== frame && <span className="text-lamp">simulating {frame} …</span>
+      )}
       {draftFraction < 1 && coupled && (
         <span
           className="text-lamp"

@@ -104,6 +104,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
   }, [scene]);
   // Only what moves is drawn anew with each frame.
   const moves = useMoves(scene);
+  const filled = usePlayer((player) => player.filled);
   const shownFrame = usePlayer((player) => (moves ? (player.shown ?? player.frame) : scene.time.first));
   const runs = usePrecomputedPaths((courses) => courses.runs);
   const box = useRef<HTMLDivElement>(null);
@@ -172,13 +173,14 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
       selection,
       direction,
       frame: clockIn(scene).at(shownFrame),
+      filled,
     };
     rig.drawing.guides.update(drawn);
     rig.drawing.surfaces.update(drawn);
     rig.drawing.slice.update(drawn);
     rig.request();
     // oxlint-disable-next-line react/exhaustive-effect-dependencies -- images and precomputed paths are read from stores while it is drawn
-  }, [rig, scene, selection, stage, assets, images, shownFrame, runs]);
+  }, [rig, scene, selection, stage, assets, images, shownFrame, runs, filled]);
 
   useDirectionsIn(rig);
 

@@ -34,6 +34,7 @@ export const ball = defineColliderShape({
     }, within);
     return {
       hit,
+      distance: (x, y, z) => (within ? -1 : 1) * (Math.sqrt(x * x + y * y + z * z) - radius),
       descriptor: { kind: 'ball', radius, within },
       isClear({ distances: [nearest, farthest] }, half) {
         return within ? farthest < radius - half : nearest > radius + half;

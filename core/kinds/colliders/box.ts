@@ -2,7 +2,7 @@ import { describe } from '../../document/parameters';
 import { set, triple } from '../../lib/math/triple';
 import { boxEdges, boxHandles } from '../../lib/geometry/outline';
 import { defineColliderShape, inside } from './collider';
-import { meetBox, meetContainer } from './slabs';
+import { distanceToBox, meetBox, meetContainer } from './slabs';
 
 const side = (label: string, axis: string) =>
   ({
@@ -35,6 +35,7 @@ export const box = defineColliderShape({
     const meet = within ? meetContainer : meetBox;
     const [a, b, h] = [triple(), triple(), triple()];
     return {
+      distance: (x, y, z) => sign * distanceToBox(x, y, z, width / 2, height / 2, depth / 2),
       descriptor: { kind: 'box', halves: [width / 2, height / 2, depth / 2], within },
       isClear(span, half) {
         const thick = sign * half;

@@ -43,12 +43,16 @@ export interface Body {
    * once.
    */
   isClear(span: Span, half: number): boolean;
+  /** Signed distance of a point of its own frame to the surface, metres; negative where it is solid, never for a sheet. */
+  distance(x: number, y: number, z: number): number;
   /** Undefined where it deforms. */
   readonly descriptor?: BodyDescriptor | undefined;
   /** For a mesh that deforms: brings it from its pose at one time to that of another, in seconds. */
   pose?(from: number, to: number): void;
   /** For a mesh that deforms: displacement of a face from the first pose to the second, into x, y, z. */
   moved?(face: number, out: Float64Array): void;
+  /** For a mesh that deforms: the face that is nearest to a point. */
+  nearestFace?(x: number, y: number, z: number): number;
 }
 
 /** A surface that particles hit. */

@@ -3,7 +3,7 @@ import type { TriangleMesh } from '../../lib/meshes/mesh';
 import { poseAt } from '../../lib/meshes/mesh';
 import { Span } from '../../lib/geometry/span';
 import type { MeshHit } from '../../lib/meshes/face-walk';
-import { treeOf } from '../../lib/meshes/tree';
+import { MeshTree, treeOf } from '../../lib/meshes/tree';
 import type { Resources } from '../emitter-shapes/shape';
 import { defineColliderShape, type Body } from './collider';
 
@@ -27,7 +27,10 @@ class Swept {
   readonly extent = new Span();
   farthest = 0;
 
-  constructor(private readonly mesh: TriangleMesh) {
+  constructor(
+    private readonly mesh: TriangleMesh,
+    private readonly tree: MeshTree,
+  ) {
     this.before = mesh.positions.slice();
     this.after = mesh.positions.slice();
   }
@@ -35,7 +38,7 @@ class Swept {
   pose(from: number, to: number): void {
     poseAt(this.mesh, from, this.before);
     poseAt(this.mesh, to, this.after);
-    treeOf(this.mesh).pose(to);
+    this.tree.pose(to);
     this.extent.clear().includePoints(this.before).includePoints(this.after);
     let square = 0;
     for (let at = 0; at < this.after.length; at += 3) {
@@ -61,12 +64,19 @@ class Swept {
 }
 
 function bodyOfMesh(mesh: TriangleMesh): Body {
-  const tree = treeOf(mesh);
+  // Fields that act from a mesh bring the shared tree to times of their own, in some blocks and not in others.
+  const tree = mesh.motion ? new MeshTree(mesh) : treeOf(mesh);
   const found: MeshHit = { distance: 0, nx: 0, ny: 0, nz: 0, face: 0 };
-  const swept = mesh.motion ? new Swept(mesh) : undefined;
+  const swept = mesh.motion ? new Swept(mesh, tree) : undefined;
   const shift = new Float64Array(3);
   const extent = swept?.extent ?? new Span().clear().includePoints(mesh.positions);
+  const nearest = new Float64Array(3);
   return {
+    distance(x, y, z) {
+      tree.nearestPoint(x, y, z, nearest);
+      const [dx, dy, dz] = [x - nearest[0]!, y - nearest[1]!, z - nearest[2]!];
+      return (tree.encloses(x, y, z) ? -1 : 1) * Math.sqrt(dx * dx + dy * dy + dz * dz);
+    },
     descriptor: swept ? undefined : { kind: 'extent', extent, times: SLANT },
     isClear: (span, half) => span.isApart(extent, SLANT * half + (swept?.farthest ?? 0)),
     hit(ax, ay, az, bx, by, bz, half, hit) {
@@ -101,6 +111,7 @@ function bodyOfMesh(mesh: TriangleMesh): Body {
     ...(swept && {
       pose: (from: number, to: number) => swept.pose(from, to),
       moved: (face: number, out: Float64Array) => swept.moved(face, out),
+      nearestFace: (x: number, y: number, z: number) => tree.nearestFace(x, y, z),
     }),
   };
 }
@@ -113,7 +124,7 @@ export const mesh = defineColliderShape({
   parameters,
   body(values, resources) {
     const found = meshOf(values, resources);
-    return found ? bodyOfMesh(found) : { hit: () => false, isClear: () => true };
+    return found ? bodyOfMesh(found) : { hit: () => false, distance: () => Infinity, isClear: () => true };
   },
   empty(values, resources) {
     if (values.mesh === '') return 'no mesh is chosen';

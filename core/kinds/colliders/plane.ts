@@ -30,6 +30,7 @@ export const plane = defineColliderShape({
   body(values) {
     const both = values.sides === 'both';
     return {
+      distance: (_x, y) => (both ? Math.abs(y) : y),
       descriptor: { kind: 'plane', both },
       isClear: ({ low, high }, half) => low[1]! > half || high[1]! < (both ? -half : -half - GRACE),
       hit(ax, ay, az, bx, by, bz, half, hit) {

@@ -35,8 +35,9 @@ export const rod = defineColliderShape({
   body(values) {
     const { length, radius, inside: within } = values;
     const half = length / 2;
+    const beyond = (y: number) => y - Math.min(half, Math.max(-half, y));
     const hit = traced((x, y, z, normal) => {
-      const up = y - Math.min(half, Math.max(-half, y));
+      const up = beyond(y);
       const r = Math.sqrt(x * x + up * up + z * z);
       normal[0] = r > 0 ? x / r : 1;
       normal[1] = r > 0 ? up / r : 0;
@@ -45,6 +46,10 @@ export const rod = defineColliderShape({
     }, within);
     return {
       hit,
+      distance(x, y, z) {
+        const up = beyond(y);
+        return (within ? -1 : 1) * (Math.sqrt(x * x + up * up + z * z) - radius);
+      },
       descriptor: { kind: 'rod', radius, half, within },
       isClear(span, thick) {
         if (!within) return span.isBeside(radius + thick, half + radius + thick, radius + thick);

@@ -79,3 +79,10 @@ export function meetContainer(a: Triple, b: Triple, h: Triple, deepest: number, 
   }
   return face >= 0 && met(hit, first, face, b[face]! < 0 ? 1 : -1, push);
 }
+
+/** Signed distance of a point to a box about the origin with these half widths; negative inside. */
+export function distanceToBox(x: number, y: number, z: number, hx: number, hy: number, hz: number): number {
+  const [dx, dy, dz] = [Math.abs(x) - hx, Math.abs(y) - hy, Math.abs(z) - hz];
+  const [ox, oy, oz] = [Math.max(0, dx), Math.max(0, dy), Math.max(0, dz)];
+  return Math.sqrt(ox * ox + oy * oy + oz * oz) + Math.min(0, Math.max(dx, dy, dz));
+}

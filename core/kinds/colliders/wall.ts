@@ -3,7 +3,7 @@ import { Span } from '../../lib/geometry/span';
 import { set, triple } from '../../lib/math/triple';
 import type { Vector } from '../../lib/math/vector';
 import { defineColliderShape } from './collider';
-import { meetBox } from './slabs';
+import { distanceToBox, meetBox } from './slabs';
 
 const parameters = describe({
   points: {
@@ -72,6 +72,15 @@ export const wall = defineColliderShape({
       // Ends of its sides reach out by half of its thickness along them and across.
       isClear: (span, half) => span.isApart(extent, 2 * half),
       descriptor: { kind: 'extent', extent, times: 2 },
+      distance(px, py, pz) {
+        let least = Infinity;
+        for (const { x, z, ux, uz, length } of list) {
+          const along = (px - x) * ux + (pz - z) * uz;
+          const across = (pz - z) * ux - (px - x) * uz;
+          least = Math.min(least, distanceToBox(along, py - height / 2, across, length / 2, height / 2, 0));
+        }
+        return least;
+      },
       hit(ax, ay, az, bx, by, bz, half, hit) {
         let first = Infinity;
         let [nx, ny, nz, push] = [0, 0, 0, 0];

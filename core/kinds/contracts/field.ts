@@ -11,6 +11,7 @@ import type { Dials } from '../../document/dials';
 import type { Resources } from '../emitter-shapes/shape';
 import type { ParticleBlock } from '../../lib/particle-block';
 import type { GroupFill } from './group-fill';
+import type { Solid } from '../../lib/flow/solids';
 import type { Neighbours } from './neighbours';
 import type { SizeHandle } from '../../lib/geometry/outline';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
@@ -115,6 +116,10 @@ export interface FieldSource<V = Values> {
    * is empty. `key` tells all that it hangs on.
    */
   group(id: string, frame: number): { key(): string; readonly fill: GroupFill } | undefined;
+  /** The colliders that are there at a frame, in the frame of the world. `key` tells all that they hang on. */
+  solids(frame: number): { key(): string; all(): readonly Solid[] };
+  /** Told about the share that is done of something that takes long, 0 … 1; may throw to end it. */
+  readonly attend?: ((share: number) => void) | undefined;
   /** Where the field is at a frame. */
   placeAt(frame: number): Similarity;
   /** Undefined where the scene has no such emitter, or nothing can be born from it. */
@@ -130,7 +135,7 @@ export interface SourceBox {
 /** What a kind's silence is judged by. */
 export type SilenceSource<V = Values> = Pick<
   FieldSource<V>,
-  'settings' | 'resources' | 'falloff' | 'placeOn' | 'particles' | 'dials' | 'group'
+  'settings' | 'resources' | 'falloff' | 'placeOn' | 'particles' | 'dials' | 'group' | 'solids'
 >;
 
 /** A named set of values to start from. */

@@ -1,18 +1,20 @@
 import { describe, type Values, type ValuesOf } from '../../document/parameters';
 import {
+  emptyGrid,
   gridLookup,
   type GridLookup,
   MOST_POINTS,
+  pointAt,
   pointsIn,
   widthsOf,
   type Lattice,
   type VectorGrid,
 } from '../../lib/grids/vector-grid';
-import { type Vector, mapVector, vectorBy } from '../../lib/math/vector';
+import { mapVector, vectorBy } from '../../lib/math/vector';
 import { boxEdges, boxHandles } from '../../lib/geometry/outline';
-import { outward, rotateBack, type Similarity } from '../../lib/math/similarity';
 import { clear } from '../contracts/sums';
 import { fittedSize, vectorActions } from './actions';
+import { filledGrid, fillInPlace } from './filled-grid';
 import { defineField, type FieldSource } from '../contracts/field';
 
 const filled = (v: Values) => v['from'] === 'group';
@@ -90,6 +92,13 @@ const parameters = describe({
     help: 'The distance between grid points. Half the size shows twice the detail and takes eight times the memory and time.',
     shown: filled,
   },
+  around: {
+    type: 'switch',
+    label: 'Around colliders',
+    default: false,
+    help: 'Leads the flow around the scene’s colliders: nothing goes through them, nothing gathers, and those that move push it. A collider thinner than a cell counts as a cell thick.',
+    shown: filled,
+  },
   lookup: {
     type: 'choice',
     label: 'Interpolation',
@@ -122,29 +131,10 @@ function countsOf(settings: Settings): readonly [number, number, number] {
   return mapVector(sidesOf(settings), (length) => Math.max(2, Math.floor(length / settings.cell + 0.5) + 1));
 }
 
-/**
- * Grids that were filled, by all that they hang on: a stack is compiled again at every edit, and most edits leave them
- * as they are.
- */
-const known = new Map<string, VectorGrid>();
-const MOST_KNOWN = 6;
-
 /** The grid of a field that is filled from a group at a frame, in the frame of its place. */
 function fill(source: FieldSource<Settings>, frame: number): VectorGrid | undefined {
-  const settings = source.settings;
-  const group = source.group(settings.group, frame);
-  const lattice = latticeOf(settings);
-  if (!group || pointsIn(lattice) > MOST_POINTS) return undefined;
-  const place = source.placeAt(frame);
-  const key = JSON.stringify([group.key(), settings, place]);
-  const found = known.get(key);
-  if (found) return found;
-  const grid = emptyGrid(lattice);
-  group.fill(pointsIn(grid), (i) => outward(place, pointAt(grid, i)), grid.vectors);
-  turnBack(place, grid.vectors);
-  if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
-  known.set(key, grid);
-  return grid;
+  const { group, around } = source.settings;
+  return filledGrid(source, { lattice: latticeOf(source.settings), group, around, frame });
 }
 
 /** A lattice over the box of a field, with its own points or so many. */
@@ -155,22 +145,6 @@ export function latticeOf(settings: Settings, counts = countsOf(settings)): Latt
     origin: mapVector(sides, (s) => -s / 2),
     spacing: mapVector(sides, (s, i) => s / (counts[i]! - 1)),
   };
-}
-
-/** A lattice with room for its vectors. */
-const emptyGrid = (lattice: Lattice): VectorGrid => ({ ...lattice, vectors: new Float32Array(3 * pointsIn(lattice)) });
-
-/** Where a point of a grid is, in the grid's own frame. */
-function pointAt({ counts, origin, spacing }: Lattice, index: number): Vector {
-  const [nx, ny] = counts;
-  const steps = [index % nx, Math.floor(index / nx) % ny, Math.floor(index / (nx * ny))];
-  return mapVector(origin, (o, i) => o + steps[i]! * spacing[i]!);
-}
-
-/** Turns vectors from the axes of the world to those of a place. */
-function turnBack({ rotation }: Similarity, vectors: Float32Array): void {
-  for (let i = 0; i < vectors.length; i += 3)
-    vectors.set(rotateBack(rotation, [vectors[i]!, vectors[i + 1]!, vectors[i + 2]!]), i);
 }
 
 function gridOf(source: FieldSource<Settings>): VectorGrid | undefined {
@@ -310,14 +284,14 @@ export const grid = defineField({
       );
       const thin = emptyGrid(latticeOf(settings, counts));
       const count = pointsIn(thin);
-      if (settings.from === 'group') {
+      // A flow around colliders is looked up, since it hangs on the size of cells.
+      if (settings.from === 'group' && !settings.around) {
         const place = source.placeAt(settings.at);
         const group = source.group(settings.group, settings.at);
         if (!group) return [];
-        group.fill(count, (i) => outward(place, pointAt(thin, i)), thin.vectors);
-        turnBack(place, thin.vectors);
+        fillInPlace(place, count, (i) => pointAt(thin, i), thin.vectors, group.fill);
       } else {
-        const found = source.resources.grid(settings.file);
+        const found = gridOf(source);
         if (!found) return [];
         const lookup = gridLookup(found, false, 'edge-value');
         const out = new Float64Array(3);

@@ -1,4 +1,5 @@
-import { vectorBy } from '../math/vector';
+import { mapVector, type Vector, vectorBy } from '../math/vector';
+
 /** A box-shaped lattice of points. */
 export interface Lattice {
   /** Points along X, Y and Z, each at least 1. */
@@ -16,6 +17,19 @@ export interface VectorGrid extends Lattice {
 
 /** Points of a lattice. */
 export const pointsIn = ({ counts }: Pick<Lattice, 'counts'>): number => counts[0] * counts[1] * counts[2];
+
+/** Where a point of a lattice is, by its number. */
+export function pointAt({ counts, origin, spacing }: Lattice, index: number): Vector {
+  const [nx, ny] = counts;
+  const steps = [index % nx, Math.floor(index / nx) % ny, Math.floor(index / (nx * ny))];
+  return mapVector(origin, (o, i) => o + steps[i]! * spacing[i]!);
+}
+
+/** A lattice with room for its vectors. */
+export const emptyGrid = (lattice: Lattice): VectorGrid => ({
+  ...lattice,
+  vectors: new Float32Array(3 * pointsIn(lattice)),
+});
 
 /** Most points of a grid. */
 export const MOST_POINTS = 2_097_152;

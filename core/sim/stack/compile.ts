@@ -16,6 +16,7 @@ import { motionOf } from '../../document/keys/motion';
 import { groupSource } from './group-source';
 import { NeighbourGrid } from './neighbour-grid';
 import { placesOn } from './places-on';
+import { solidsOf } from './solids-of';
 import { compileZones } from './zones';
 import { compileWeight } from './weight';
 
@@ -28,6 +29,7 @@ interface Reading {
   /** The fraction of the particles that takes part. */
   readonly draftFraction?: number;
   readonly backend?: KernelBackend | undefined;
+  readonly attend?: ((share: number) => void) | undefined;
 }
 
 /** Everything a field kind needs to be compiled. Groups it is filled from are summed by the backend, too. */
@@ -35,7 +37,7 @@ export function fieldSource(
   scene: Scene,
   field: Field,
   assets: Assets,
-  { read, neighbourGrids, sends = [], draftFraction = 1, backend }: Reading = {},
+  { read, neighbourGrids, sends = [], draftFraction = 1, backend, attend }: Reading = {},
 ): FieldSource {
   const particlesOf = (id: string): FrozenParticles | undefined => {
     if (!scene.emitters.some((e) => e.id === id)) return undefined;
@@ -63,6 +65,8 @@ export function fieldSource(
       return (emitter) => made.find(({ emitters }) => emitters.includes(emitter))?.grid;
     },
     group: (id, frame) => groupSource(scene, assets, (only) => compileStack(only, assets, { backend }), id, frame),
+    solids: (frame) => solidsOf(scene, assets, frame),
+    attend,
     placeAt: (frame) => motionOf(scene.carriers, field).at(frame),
     placeOn: (id) => placesOn(scene, assets, id, streamOf(scene.seed, field.seed)),
   };
@@ -72,6 +76,8 @@ export function fieldSource(
 export interface CompileOptions {
   readonly draftFraction?: number | undefined;
   readonly backend?: KernelBackend | undefined;
+  /** Told about the share that is done of filling a grid, 0 … 1; may throw to end it. */
+  readonly attend?: ((share: number) => void) | undefined;
 }
 
 /** Whether a field or group does something else to a particle in the middle of its step than where it drifts to. */
@@ -84,7 +90,8 @@ function isForeseen(node: StackNode, isOpen = true): boolean {
 }
 
 /** Makes the fields and groups of a scene ready to run. */
-export function compileStack(scene: Scene, assets: Assets, { draftFraction = 1, backend }: CompileOptions = {}): Stack {
+export function compileStack(scene: Scene, assets: Assets, options: CompileOptions = {}): Stack {
+  const { draftFraction = 1, backend, attend } = options;
   const read = new Map<string, FrozenParticles>();
   const makeRow = (field: Field, index: number): Omit<Row, 'remake'> => {
     const kind = fieldKinds.get(field.settings.kind);
@@ -96,6 +103,7 @@ export function compileStack(scene: Scene, assets: Assets, { draftFraction = 1, 
       sends: weight.sends,
       draftFraction,
       backend,
+      attend,
     });
     const descriptor = backend && kind.kernel?.(source);
     return {

@@ -63,6 +63,8 @@ export interface RunOptions {
   readonly room?: ColumnRoom | undefined;
   /** For slices of a scene where particles act on one another. */
   readonly exchange?: Exchange | undefined;
+  /** Told about the share that is done of filling a grid of vectors, 0 … 1; may throw to end the run. */
+  readonly attend?: ((share: number) => void) | undefined;
 }
 
 /**
@@ -107,14 +109,14 @@ export class Run {
     /** The scene, with all that moves in it moving by keys. */
     readonly scene: Scene,
     assets: Assets,
-    { portion = WHOLE, from, backend, room = ANYWHERE, exchange }: RunOptions = {},
+    { portion = WHOLE, from, backend, room = ANYWHERE, exchange, attend }: RunOptions = {},
   ) {
     this.exchange = exchange;
     const { emitters } = scene;
     this.frame = startFrame(scene);
     this.clock = clockIn(scene);
     this.fps = scene.time.fps;
-    this.stack = compileStack(scene, assets, { draftFraction: portion.draftFraction, backend });
+    this.stack = compileStack(scene, assets, { draftFraction: portion.draftFraction, backend, attend });
     this.obstacles = obstaclesOf(scene, assets);
     const { stack, block, scratch } = this;
     this.fast = new FastSteps({ stack, block, room: scratch });

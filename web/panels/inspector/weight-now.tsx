@@ -5,6 +5,7 @@ import { clockIn } from '../../../core/scene/scene-clock';
 import type { Frame } from '../../../engine/frame';
 import { fieldsOf, particleOf, slotOf } from '../../simulation/at-particle';
 import { useAssets } from '../../simulation/scene-assets';
+import { whereFilled } from '../../simulation/no-filling';
 import { useStage } from '../../simulation/stage';
 import { hold, probedOf, useProbed, type Probed } from '../../state/probed';
 import { usePlayer } from '../../state/player-store';
@@ -30,6 +31,7 @@ export function WeightNow({ field }: { field: Field }) {
   const { assets } = useAssets();
   const playing = usePlayer((state) => state.playing);
   const shown = usePlayer((state) => state.shown);
+  const filled = usePlayer((state) => state.filled);
   const [turn, setTurn] = useState(0);
   const probed = useProbed(probedOf);
   const reading = useMemo(() => {
@@ -39,11 +41,11 @@ export function WeightNow({ field }: { field: Field }) {
     const particles = frame.emitters[picked.emitter]!;
     const particle = particleOf(particles, picked.slot);
     const now = clockIn(scene).at(frame.frame);
-    const found = fieldsOf(scene, assets).factors(field.id, particle, picked.emitter, now);
+    const found = whereFilled(() => fieldsOf(scene, assets).factors(field.id, particle, picked.emitter, now));
     return found && { ...found, particle: particles.id[picked.slot]! };
     // The frame on the screen is another where the number of the frame shown is.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [scene, session, assets, field, playing, shown, turn, probed]);
+  }, [scene, session, assets, field, playing, shown, turn, probed, filled]);
   if (!reading) return null;
   const { factors, weight, delivered, particle } = reading;
   const next = () => {

@@ -1,4 +1,5 @@
 import { radiiOf } from '../../../core/kinds/falloff-shapes/falloff-shape';
+import { noFilling, whereFilled } from '../../simulation/no-filling';
 import { pageBackend } from '../../simulation/page-backend';
 import {
   BufferGeometry,
@@ -219,6 +220,8 @@ export interface Drawn {
   readonly direction: Vector | undefined;
   /** The frame at which moving things are drawn. */
   readonly frame: number;
+  /** Grids of vectors that the threads have filled so far. */
+  readonly filled: number;
 }
 
 /**
@@ -232,7 +235,7 @@ export class Guides {
   private drawnFrom: readonly unknown[] = [];
 
   /** Draws anew what these depend on; an edit of anything else, such as a strength, costs nothing here. */
-  update({ scene, assets, selection, direction, frame }: Drawn): void {
+  update({ scene, assets, selection, direction, frame, filled }: Drawn): void {
     const field = scene.fields.find((f) => isSelected(selection, 'field', f.id));
     const thing =
       field ??
@@ -255,6 +258,7 @@ export class Guides {
       moving ? frame : 0,
       arrowsOf && scene.fields,
       arrowsOf && scene.groups,
+      arrowsOf && filled,
     ];
     if ([...from, ...own].every((part, i) => part === this.drawnFrom[i])) return;
     this.clear();
@@ -291,7 +295,8 @@ export class Guides {
     for (const guide of falloffGuides(thing, place)) this.group.add(guide);
     const ownLines = field && fieldKinds.get(field.settings.kind).view?.outline?.(field.settings, field.falloff);
     if (ownLines) this.group.add(lines(segmentsOf(ownLines, place), GUIDE.lamp, 0.55, 0.04));
-    const arrows = field && arrowsOf?.(fieldSource(scene, field, assets, { backend: pageBackend }));
+    const source = field && arrowsOf && fieldSource(scene, field, assets, { backend: pageBackend, attend: noFilling });
+    const arrows = source && whereFilled(() => arrowsOf(source));
     if (arrows) this.group.add(lines(segmentsOf(arrowLines(arrows), place), GUIDE.second, 0.8));
     if (direction) this.group.add(directionGuide(direction, place));
   }

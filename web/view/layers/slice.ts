@@ -1,4 +1,5 @@
 import { typed } from '../../../core/document/parameters';
+import { noFilling, whereFilled } from '../../simulation/no-filling';
 import { pageBackend } from '../../simulation/page-backend';
 import {
   DataTexture,
@@ -111,6 +112,7 @@ function weightSlice(
 ): Slice | undefined {
   const stack = compileStack({ ...scene, desk: { ...scene.desk, master: 1, keys: {}, automations: {} } }, assets, {
     backend: pageBackend,
+    attend: noFilling,
   });
   placeStack(stack, frame);
   const row =
@@ -185,14 +187,23 @@ export class SliceLayer {
 
   update(drawn: Drawn): void {
     this.drawn = drawn;
-    const { scene, assets, selection, frame } = drawn;
+    const { scene, assets, selection, frame, filled } = drawn;
     const field = scene.fields.find((f) => isSelected(selection, 'field', f.id));
     const thing = field ?? scene.groups.find((g) => isSelected(selection, 'group', g.id));
     const textured = field?.settings.kind === 'texture';
     const wanted = thing && (textured || thing.modulators.length > 0) ? thing : undefined;
     const level = wanted?.modulators.some((m) => m.kind === 'group') ? [scene.fields, scene.groups] : [];
     const timed = wanted?.modulators.some((m) => m.kind !== 'texture') || (wanted && drawnMotion(scene, wanted).moves);
-    const from = [wanted, assets, this.axis, carriersIn(scene), scene.seed, timed ? frame : 0, ...level];
+    const from = [
+      wanted,
+      assets,
+      this.axis,
+      carriersIn(scene),
+      scene.seed,
+      timed ? frame : 0,
+      wanted && filled,
+      ...level,
+    ];
     if (from.length === this.drawnFrom.length && from.every((part, i) => part === this.drawnFrom[i])) return;
     this.drawnFrom = from;
     const place = wanted && drawnMotion(scene, wanted).at(frame);
@@ -200,7 +211,7 @@ export class SliceLayer {
       wanted && place
         ? textured && field && wanted.modulators.length === 0
           ? pictureSlice(drawn, field, place, this.axis)
-          : weightSlice(drawn, wanted, place, this.axis)
+          : whereFilled(() => weightSlice(drawn, wanted, place, this.axis))
         : undefined;
     this.mesh.visible = slice !== undefined;
     if (slice) this.show(slice);
