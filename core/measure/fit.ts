@@ -1,7 +1,12 @@
 import type { FittedBox } from '../scene/starting-point';
 import { falloffShapes } from '../kinds/falloff-shapes';
 import type { SourceBox } from '../kinds/contracts/field';
-import { type Vector, mapVector } from '../lib/math/vector';
+import { type Vector, mapVector, vectorBy } from '../lib/math/vector';
+import { vertexCount } from '../lib/meshes/mesh';
+import type { Assets } from '../document/assets';
+import { colliderShapes } from '../kinds/colliders';
+import { resourcesOf } from '../scene/resources';
+import { isLedAround } from '../scene/around-colliders';
 import { withSharedPaths } from '../scene/shared-paths';
 import { motionOf } from '../document/keys/motion';
 import { outward } from '../lib/math/similarity';
@@ -43,6 +48,46 @@ export function boxOfGroup(scene: Scene, group: string, otherwise: Bounds | unde
   const bounds = points.length > 0 ? boundsRound(points) : otherwise;
   if (!bounds) return undefined;
   const { centre, half } = fittedTo(bounds);
+  return { centre, sides: mapVector(half, (h) => 2 * h) };
+}
+
+/** How far round a collider a flow is led, in its own half-widths. */
+const ROUND = 3;
+
+/** Frames between two looks at where colliders are. */
+const LOOK = 12;
+
+/**
+ * The box in which a flow is led around the colliders of a scene, over its shot: around each as far as the flow differs, and no
+ * more than a floor, which has no end, asks for. Undefined where there is none.
+ */
+export function boxAroundColliders(scene: Scene, assets: Assets): SourceBox | undefined {
+  const { first, last } = scene.time;
+  const points = scene.colliders.filter(isLedAround).flatMap((collider) => {
+    const kind = colliderShapes.get(collider.shape.kind);
+    const resources = resourcesOf(scene, assets);
+    const mesh = kind.surface?.(collider.shape, resources);
+    const own = mesh
+      ? Array.from({ length: vertexCount(mesh) }, (_, i) => vectorBy((a) => mesh.positions[3 * i + a]!))
+      : kind.outline(collider.shape, resources).flat();
+    if (own.length === 0 || kind.endless) return [];
+    const { centre, half } = fittedTo(boundsRound(own));
+    const wide = Math.max(...half);
+    const motion = motionOf(scene.carriers, collider);
+    const looks = motion.moves ? Math.ceil((last - first) / LOOK) : 0;
+    return Array.from({ length: looks + 1 }, (_, n) => motion.at(Math.min(last, first + n * LOOK))).flatMap((place) =>
+      [-1, 1].flatMap((side) =>
+        [0, 1, 2].map((axis) =>
+          outward(
+            place,
+            vectorBy((a) => centre[a]! + (a === axis ? side * (half[a]! + (ROUND - 1) * wide) : 0)),
+          ),
+        ),
+      ),
+    );
+  });
+  if (points.length === 0) return undefined;
+  const { centre, half } = fittedTo(boundsRound(points));
   return { centre, sides: mapVector(half, (h) => 2 * h) };
 }
 

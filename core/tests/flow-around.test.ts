@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { probe } from '../measure/probe';
-import type { Vector } from '../lib/math/vector';
-import type { Written } from '../scene/read';
+import { mapVector, type Vector } from '../lib/math/vector';
+import { boxAroundColliders } from '../measure/fit';
+import { withFlowAround } from '../scene/around-colliders';
+import { checkScene, completeGroup, type Written } from '../scene/read';
 import { Simulation } from '../sim/step/simulation';
 import { testScene } from './scenes';
 
@@ -38,6 +40,66 @@ function roundBall([x, y, z]: Vector): Vector {
 
 const near = (found: Vector, wanted: Vector, by: number) =>
   expect(Math.hypot(...found.map((n, a) => n - wanted[a]!))).toBeLessThan(by);
+
+describe('leading a field around the colliders', () => {
+  const scene = testScene({
+    colliders: [ball, { id: 'p', name: 'Floor', shape: { kind: 'plane' }, transform: { position: [0, -3, 0] } }],
+    fields: [
+      { id: 'w', settings: { kind: 'wind', direction: [1, 0, 0] }, actsAs: 'flow', strength: 1, sends: { e: 0.5 } },
+      { id: 'v', settings: { kind: 'vortex' }, actsAs: 'flow', strength: 0 },
+    ],
+  });
+  const box = boxAroundColliders(scene, new Map())!;
+
+  it('fits a box round a ball and as far as the flow differs, and none to a floor without end', () => {
+    expect(box.centre).toEqual([0, 0, 0]);
+    box.sides.forEach((side) => expect(side).toBeCloseTo(3, 6));
+    expect(boxAroundColliders({ ...scene, colliders: scene.colliders.slice(1) }, new Map())).toBeUndefined();
+  });
+
+  it('takes a collider’s whole way into the box', () => {
+    const keys = {
+      'transform.position': [0, 48].map((frame) => ({ frame, value: [frame / 24, 0, 0], ease: 'linear' })),
+    };
+    const moving = testScene({ colliders: [{ ...ball, keys }], time: { last: 48 } });
+    expect(boxAroundColliders(moving, new Map())).toMatchObject({ centre: [1, 0, 0] });
+  });
+
+  it('mutes it, and has a grid act in its place, with its sends: around the ball, and as it was beyond the box', () => {
+    const led = withFlowAround(scene, 'fields', 'w', box);
+    expect(checkScene(JSON.parse(JSON.stringify(led)))).toEqual([]);
+    const made = led.fields.find((f) => f.settings.kind === 'grid')!;
+    expect(led.groups.find((g) => g.id === made.settings['group'])).toMatchObject({ mute: true });
+    expect(made.sends).toEqual({ e: 0.5 });
+    for (const p of [
+      [-0.7, 0.1, 0],
+      [0, 0.65, 0],
+    ] as const)
+      near(
+        mediumAt(led, p),
+        mapVector(roundBall(p), (n) => n / 2),
+        0.03,
+      );
+    for (const p of [
+      [5, 1, 2],
+      [-1.6, 0, 0],
+    ] as const)
+      near(mediumAt(led, p), [0.5, 0, 0], 1e-6);
+  });
+
+  it('leads a whole group, that stays a group', () => {
+    const grouped = { ...scene, groups: [completeGroup({ id: 'g', name: 'G' })] };
+    const inGroup = { ...grouped, fields: scene.fields.map((f) => ({ ...f, group: 'g' })) };
+    const led = withFlowAround(inGroup, 'groups', 'g', box);
+    expect(led.groups).toHaveLength(1);
+    expect(led.fields.map(({ id, group }) => [id, group])).toEqual([
+      ['w', 'g'],
+      ['v', 'g'],
+      [led.fields[2]!.id, ''],
+    ]);
+    expect(Math.abs(mediumAt(led, [-0.52, 0, 0])[0])).toBeLessThan(0.2);
+  });
+});
 
 describe('a flow grid around colliders', () => {
   const places: Vector[] = [

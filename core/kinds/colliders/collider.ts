@@ -64,6 +64,8 @@ export interface ColliderShape<V = Values> extends Kind {
   handles(values: V): readonly SizeHandle[];
   /** The mesh it is, to be drawn as a surface. */
   surface?(values: V, resources: Resources): TriangleMesh | undefined;
+  /** True for what has no end: its outline is a part of it. */
+  readonly endless?: boolean;
   /** True for a floor or wall, which belongs under particles; a body of its own belongs among them. */
   readonly spreads?: boolean;
   /** The name of the list of points that is edited in the view. */

@@ -24,6 +24,7 @@ const HALF = 3;
 export const plane = defineColliderShape({
   kind: 'plane',
   spreads: true,
+  endless: true,
   label: 'plane',
   summary: 'An infinite plane: a floor or a thin sheet.',
   parameters,

@@ -2,6 +2,7 @@ import { describe, type Values, type ValuesOf } from '../../document/parameters'
 import {
   emptyGrid,
   gridLookup,
+  holds,
   type GridLookup,
   MOST_POINTS,
   pointAt,
@@ -15,6 +16,7 @@ import { boxEdges, boxHandles } from '../../lib/geometry/outline';
 import { clear } from '../contracts/sums';
 import { fittedSize, vectorActions } from './actions';
 import { filledGrid, fillInPlace } from './filled-grid';
+import { GroupBeyond } from './group-beyond';
 import { defineField, type FieldSource } from '../contracts/field';
 
 const filled = (v: Values) => v['from'] === 'group';
@@ -115,10 +117,11 @@ const parameters = describe({
     default: 'nothing',
     options: [
       { value: 'nothing', label: 'nothing' },
+      { value: 'source', label: 'source group' },
       { value: 'edge-value', label: 'edge value' },
       { value: 'tile', label: 'tile' },
     ],
-    help: 'The field outside the box.',
+    help: 'The field outside the box. The source group acts there as it is; a file has none.',
   },
 });
 
@@ -164,7 +167,8 @@ type Samples = (frame: number) => { readonly before: GridLookup; readonly after:
 /** The samples of a grid over time. A sample is filled when it is first needed. */
 function samplesOf(source: FieldSource<Settings>, found: VectorGrid): Samples {
   const { from, at, every, lookup: form, outside } = source.settings;
-  const lookupIn = (grid: VectorGrid) => gridLookup(grid, form === 'cubic', outside);
+  const edges = outside === 'source' ? 'nothing' : outside;
+  const lookupIn = (grid: VectorGrid) => gridLookup(grid, form === 'cubic', edges);
   const first = lookupIn(found);
   if (from !== 'group' || every === 0) return () => ({ before: first, after: first, share: 0 });
   const held = new Map<number, GridLookup>([[0, first]]);
@@ -315,12 +319,20 @@ export const grid = defineField({
     const { strength } = source;
     const scale = sidesOf(settings).map((s, i) => (found.counts[i]! - 1) / s);
     const [vector, next] = [new Float64Array(3), new Float64Array(3)];
-    return ({ x, y, z }, { count }, out, { frame }) => {
+    const beyond =
+      settings.outside === 'source' && settings.from === 'group' ? new GroupBeyond(source, settings.group) : undefined;
+    const counts = found.counts;
+    return (local, { count }, out, { frame, place }) => {
+      const { x, y, z } = local;
       const { before, after, share } = samples(frame);
       for (let i = 0; i < count; i++) {
         const u = (x[i]! + settings.width / 2) * scale[0]!;
         const v = (y[i]! + settings.height / 2) * scale[1]!;
         const w = (z[i]! + settings.depth / 2) * scale[2]!;
+        if (beyond && !holds(counts, u, v, w)) {
+          beyond.note(i);
+          continue;
+        }
         before(u, v, w, vector);
         if (share > 0) {
           after(u, v, w, next);
@@ -330,6 +342,7 @@ export const grid = defineField({
         out.y[i] = strength * vector[1]!;
         out.z[i] = strength * vector[2]!;
       }
+      beyond?.write(local, place, frame, strength, out);
     };
   },
 });

@@ -39,6 +39,10 @@ export function widthsOf({ counts, spacing }: Lattice): readonly [number, number
   return vectorBy((i) => (counts[i]! - 1) * spacing[i]!);
 }
 
+/** Whether a place in steps of a lattice from its first point lies between its points. */
+export const holds = ([nx, ny, nz]: Lattice['counts'], u: number, v: number, w: number): boolean =>
+  u >= 0 && u <= nx - 1 && v >= 0 && v <= ny - 1 && w >= 0 && w <= nz - 1;
+
 /** What is beyond the outermost points: nothing, the same as at them, or the grid over again. */
 export type GridEdges = 'nothing' | 'edge-value' | 'tile';
 
@@ -77,7 +81,6 @@ export function gridLookup({ counts, vectors }: VectorGrid, cubic: boolean, edge
   const weigh = cubic ? cubicWeights : linearWeights;
   const [wx, wy, wz] = [new Float64Array(4), new Float64Array(4), new Float64Array(4)];
   const [ix, iy, iz] = [new Int32Array(4), new Int32Array(4), new Int32Array(4)];
-  const within = (p: number, n: number) => p >= 0 && p <= n - 1;
   const axis = (p: number, n: number, index: Int32Array, weights: Float64Array, stride: number) => {
     // Beyond the last point all of it comes from there.
     const at = edges === 'tile' ? p : Math.min(n - 1, Math.max(0, p));
@@ -87,7 +90,7 @@ export function gridLookup({ counts, vectors }: VectorGrid, cubic: boolean, edge
   };
   return (u, v, w, out) => {
     out[0] = out[1] = out[2] = 0;
-    if (edges === 'nothing' && !(within(u, nx) && within(v, ny) && within(w, nz))) return;
+    if (edges === 'nothing' && !holds(counts, u, v, w)) return;
     axis(u, nx, ix, wx, 3);
     axis(v, ny, iy, wy, 3 * nx);
     axis(w, nz, iz, wz, 3 * nx * ny);

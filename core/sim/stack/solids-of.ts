@@ -3,10 +3,10 @@ import { motionOf } from '../../document/keys/motion';
 import { thingAt } from '../../document/keys/thing-at';
 import type { Collider, Scene } from '../../document/scene';
 import { colliderShapes } from '../../kinds/colliders';
-import { pass } from '../../kinds/responses/pass';
 import type { Solid } from '../../lib/flow/solids';
 import { rotate } from '../../lib/math/rotation';
 import { inward, outward } from '../../lib/math/similarity';
+import { isLedAround } from '../../scene/around-colliders';
 import { gateOf } from '../../scene/gate-of';
 import { resourcesOf } from '../../scene/resources';
 
@@ -42,9 +42,7 @@ function solidOf(scene: Scene, assets: Assets, collider: Collider, frame: number
 
 /** The colliders that stop particles at a frame, as solids in the world, with a key of all that they hang on. */
 export function solidsOf(scene: Scene, assets: Assets, frame: number): { key(): string; all(): readonly Solid[] } {
-  const there = scene.colliders.filter(
-    (c) => c.on && c.response.kind !== pass.kind && gateOf(scene, c)(Math.floor(frame + 1e-9)),
-  );
+  const there = scene.colliders.filter((c) => isLedAround(c) && gateOf(scene, c)(Math.floor(frame + 1e-9)));
   return {
     key() {
       const bodies = there.map(({ shape, transform, keys }) => [shape, transform, keys]);

@@ -13,6 +13,7 @@ import { Choice, LabelledRow } from '../../widgets/labelled-row';
 import { editField, useScene, useSceneOf } from '../../state/scene-store';
 import { addEmitterOnPath, moveEmitterOnto } from './emitter-edit';
 import { GridActions } from './grid-actions';
+import { LeadAround } from './lead-around';
 import { PathActions } from './path-actions';
 import { TransformSection } from './transform-section';
 import { FalloffSection, ModulatorSection, SendSection } from './falloff-sections';
@@ -151,6 +152,7 @@ export function FieldInspector({ field }: { field: Field }) {
           />
           <PathActions sort="fields" id={field.id} part="settings" values={field.settings} />
           <EmitOnPath field={field} />
+          <LeadAround sort="fields" id={field.id} />
           <GridActions field={field} />
           <GroupRow field={field} />
         </Section>

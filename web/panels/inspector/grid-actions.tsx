@@ -1,11 +1,12 @@
 import { pageBackend } from '../../simulation/page-backend';
 import { useState } from 'react';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
-import { boxOfGroup, joined } from '../../../core/measure/fit';
+import { boxAroundColliders, boxOfGroup, joined } from '../../../core/measure/fit';
 import { mapVector } from '../../../core/lib/math/vector';
 import type { Field } from '../../../core/document/scene';
 import { resourcesOf } from '../../../core/scene/resources';
 import { fieldSource } from '../../../core/sim/stack/compile';
+import { isLedAround } from '../../../core/scene/around-colliders';
 import { fileStem, saveFile } from '../../widgets/save-file';
 import { usePlayer } from '../../state/player-store';
 import { useAssets } from '../../simulation/scene-assets';
@@ -23,11 +24,15 @@ export function GridActions({ field }: { field: Field }) {
   const [refused, setRefused] = useState<string>();
   const kind = fieldKinds.get(field.settings.kind);
   if (!kind.grid) return null;
+  const around = field.settings['from'] === 'group' && field.settings['around'] === true;
   const source = () => fieldSource(openedScene(), field, assets, { backend: pageBackend });
 
   function fit(): void {
     const particles = joined(usePlayer.getState().meters.bounds);
-    const box = kind.grid?.fitSource(source(), boxOfGroup(openedScene(), String(field.settings['group']), particles));
+    const bounds =
+      (around ? boxAroundColliders(openedScene(), assets) : undefined) ??
+      boxOfGroup(openedScene(), String(field.settings['group']), particles);
+    const box = kind.grid?.fitSource(source(), bounds);
     setRefused(
       box
         ? undefined
@@ -55,9 +60,12 @@ export function GridActions({ field }: { field: Field }) {
   return (
     <div className="py-1.5">
       {description && <p className="num text-xs text-faint">{description}</p>}
+      {around && !scene.colliders.some(isLedAround) && (
+        <p className="text-xs text-second">The scene has no collider to lead it around.</p>
+      )}
       <div className="flex gap-2 py-1">
         <button className="line-button" onClick={fit}>
-          Fit to its source
+          {around ? 'Fit to the colliders' : 'Fit to its source'}
         </button>
         <button className="line-button" title="VTK image data" onClick={() => void save()}>
           Save as .vti

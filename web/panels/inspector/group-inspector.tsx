@@ -11,6 +11,7 @@ import { RulePicture } from '../desk/rule-picture';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { Choice, LabelledRow } from '../../widgets/labelled-row';
 import { changeScene, editGroup, useScene } from '../../state/scene-store';
+import { LeadAround } from './lead-around';
 import { TransformSection } from './transform-section';
 import { FalloffSection, ModulatorSection, SendSection } from './falloff-sections';
 import { FormulaContextProvider } from '../../widgets/formula/formula-context';
@@ -97,6 +98,7 @@ export function GroupInspector({ group }: { group: Group }) {
             />
           </LabelledRow>
         )}
+        <LeadAround sort="groups" id={group.id} />
       </Section>
       <FalloffSection thing={group} owner={owner} />
       <ModulatorSection thing={group} owner={owner} />
