@@ -6,6 +6,7 @@ import { kelpStand } from './kelp-stand';
 import { landerTouchdown } from './lander-touchdown';
 import { letters } from './letters';
 import { lanternSwarm } from './lantern-swarm';
+import { mooredFloat } from './moored-float';
 import { sedimentFall } from './sediment-fall';
 import { sonarMembrane } from './sonar-membrane';
 import { ventPlume } from './vent-plume';
@@ -27,6 +28,7 @@ export const examples: readonly Example[] = [
   cableRun,
   sonarMembrane,
   kelpStand,
+  mooredFloat,
 ].map((written) => {
   const scene = completeScene(written);
   return { slug: scene.name.toLowerCase().replace(/ /g, '-'), scene };

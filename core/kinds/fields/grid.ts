@@ -2,7 +2,7 @@ import { describe, type Values, type ValuesOf } from '../../document/parameters'
 import {
   emptyGrid,
   gridLookup,
-  holds,
+  stepsWithin,
   type GridLookup,
   MOST_POINTS,
   pointAt,
@@ -329,10 +329,7 @@ export const grid = defineField({
         const u = (x[i]! + settings.width / 2) * scale[0]!;
         const v = (y[i]! + settings.height / 2) * scale[1]!;
         const w = (z[i]! + settings.depth / 2) * scale[2]!;
-        if (beyond && !holds(counts, u, v, w)) {
-          beyond.note(i);
-          continue;
-        }
+        beyond?.note(i, stepsWithin(counts, u, v, w));
         before(u, v, w, vector);
         if (share > 0) {
           after(u, v, w, next);

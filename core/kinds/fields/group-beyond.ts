@@ -5,9 +5,13 @@ import type { FieldSource } from '../contracts/field';
 import type { GroupFill } from '../contracts/group-fill';
 import { fillInPlace } from './filled-grid';
 
-/** The vectors of a group for those particles of a block that a grid filled from it does not reach. */
+/** So many steps of a grid within its box it goes over into what is outside. */
+const FADE = 3;
+
+/** The vectors of a group for those particles of a block that a grid filled from it does not reach, or not fully. */
 export class GroupBeyond {
   private readonly noted = new Int32Array(BLOCK);
+  private readonly shares = new Float64Array(BLOCK);
   private count = 0;
   private readonly vectors = new Float32Array(3 * BLOCK);
   private frame = NaN;
@@ -18,14 +22,16 @@ export class GroupBeyond {
     private readonly group: string,
   ) {}
 
-  /** Takes note of a particle by its place in the block. */
-  note(index: number): void {
+  /** Takes note of a particle by its place in the block, so many steps of the grid within its box. */
+  note(index: number, stepsWithin: number): void {
+    if (stepsWithin >= FADE) return;
+    this.shares[this.count] = 1 - Math.max(0, stepsWithin / FADE);
     this.noted[this.count++] = index;
   }
 
-  /** Writes the vectors of those that were noted, along the axes of the place, and forgets them. */
+  /** Mixes in the vectors of those that were noted, along the axes of the place, and forgets them. */
   write(local: VectorColumns, place: Similarity, frame: number, strength: number, out: VectorColumns): void {
-    const { noted, count, vectors } = this;
+    const { noted, shares, count, vectors } = this;
     this.count = 0;
     if (count === 0) return;
     if (frame !== this.frame) {
@@ -36,10 +42,10 @@ export class GroupBeyond {
     if (this.fill) fillInPlace(place, count, at, vectors, this.fill);
     else vectors.fill(0, 0, 3 * count);
     for (let n = 0; n < count; n++) {
-      const i = noted[n]!;
-      out.x[i] = strength * vectors[3 * n]!;
-      out.y[i] = strength * vectors[3 * n + 1]!;
-      out.z[i] = strength * vectors[3 * n + 2]!;
+      const [i, share] = [noted[n]!, shares[n]!];
+      out.x[i]! += share * (strength * vectors[3 * n]! - out.x[i]!);
+      out.y[i]! += share * (strength * vectors[3 * n + 1]! - out.y[i]!);
+      out.z[i]! += share * (strength * vectors[3 * n + 2]! - out.z[i]!);
     }
   }
 }

@@ -39,9 +39,9 @@ export function widthsOf({ counts, spacing }: Lattice): readonly [number, number
   return vectorBy((i) => (counts[i]! - 1) * spacing[i]!);
 }
 
-/** Whether a place in steps of a lattice from its first point lies between its points. */
-export const holds = ([nx, ny, nz]: Lattice['counts'], u: number, v: number, w: number): boolean =>
-  u >= 0 && u <= nx - 1 && v >= 0 && v <= ny - 1 && w >= 0 && w <= nz - 1;
+/** How deep a place is within a lattice, in its steps; negative outside. The place is in steps from the first point. */
+export const stepsWithin = ([nx, ny, nz]: Lattice['counts'], u: number, v: number, w: number): number =>
+  Math.min(u, nx - 1 - u, v, ny - 1 - v, w, nz - 1 - w);
 
 /** What is beyond the outermost points: nothing, the same as at them, or the grid over again. */
 export type GridEdges = 'nothing' | 'edge-value' | 'tile';
@@ -90,7 +90,7 @@ export function gridLookup({ counts, vectors }: VectorGrid, cubic: boolean, edge
   };
   return (u, v, w, out) => {
     out[0] = out[1] = out[2] = 0;
-    if (edges === 'nothing' && !holds(counts, u, v, w)) return;
+    if (edges === 'nothing' && stepsWithin(counts, u, v, w) < 0) return;
     axis(u, nx, ix, wx, 3);
     axis(v, ny, iy, wy, 3 * nx);
     axis(w, nz, iz, wz, 3 * nx * ny);

@@ -1,0 +1,156 @@
+import type { Written } from '../scene/read';
+
+/** Half of a comb of nozzles, that lets dye into the water before the float. */
+const comb = (id: string, name: string, seed: number, z: number, colours: readonly string[]): Written => ({
+  id,
+  name,
+  seed,
+  transform: { position: [-3.1, 1.15, z] },
+  shape: { kind: 'lattice', nx: 1, ny: 11, nz: 1, width: 0, height: 1.9, depth: 0 },
+  // In dashes, so that one sees the water go.
+  gate: { kind: 'pulses', every: 20, on: 14, from: -150 + 7 * seed },
+  emission: [{ kind: 'rate', rate: 2000 }],
+  birth: { life: 6.4, lifeVariance: 0.6, speed: 0, size: 0.034, sizeVariance: 0.004, drag: 12 },
+  look: {
+    kind: 'sprite',
+    blend: 'additive',
+    opacity: 0.42,
+    colour: colours.map((colour, i) => ({ at: i / (colours.length - 1), colour })),
+    sizeOverAge: [
+      { at: 0, value: 0.5 },
+      { at: 0.2, value: 1 },
+      { at: 0.8, value: 2 },
+      { at: 1, value: 0 },
+    ],
+  },
+});
+
+/** Dye that a slow tide carries past a moored float with a ring about it: a flow that is led around colliders. */
+export const mooredFloat: Written = {
+  format: 'bathyclast-scene',
+  version: 5,
+  name: 'Moored float',
+  seed: 31,
+  time: { fps: 24, first: 0, last: 120, preRoll: 150 },
+  camera: {
+    position: [1.5, 1.5, 5.6],
+    target: [0.05, 1.1, 0],
+    angle: 31,
+    keys: {
+      position: [
+        { frame: 0, value: [1.5, 1.5, 5.6], ease: 'smooth' },
+        { frame: 120, value: [2.4, 1.35, 5.2], ease: 'smooth' },
+      ],
+    },
+  },
+  output: {
+    width: 1280,
+    height: 720,
+    background: '#05090c',
+    backdrop: 'gradient',
+    topColour: '#12303a',
+    exposure: 0.5,
+    tone: 'soft',
+    whitePoint: 4,
+    glow: 30,
+    glowThreshold: 0.7,
+  },
+  light: {
+    key: 1.8,
+    from: [-0.6, 0.9, 0.35],
+    keyColour: '#f1e6c8',
+    sky: 0.5,
+    skyColour: '#4f7480',
+    groundColour: '#15191b',
+    fog: 0.11,
+    fogColour: '#0c1a20',
+  },
+  meshes: [
+    { id: 'ball', name: 'Float', source: { kind: 'ball', radius: 0.55, detail: 32 } },
+    {
+      id: 'bed',
+      name: 'Bed',
+      source: { kind: 'terrain', size: 26, mount: 0, relief: 0.3, grain: 2.6, detail: 80, seed: 9 },
+    },
+    { id: 'ring', name: 'Ring', source: { kind: 'ring', radius: 0.95, tube: 0.09, detail: 32 } },
+  ],
+  emitters: [
+    comb('near', 'Dye, near', 1, 0.16, ['#ffe3a6', '#f0a85c', '#8c4a3f']),
+    comb('far', 'Dye, far', 2, -0.16, ['#d9f2ee', '#6fb7bd', '#2f5f78']),
+  ],
+  groups: [{ id: 'tide', name: 'Tide, undisturbed', mute: true }],
+  fields: [
+    {
+      id: 'stream',
+      name: 'Stream',
+      group: 'tide',
+      settings: { kind: 'wind', direction: [1, 0, 0] },
+      strength: 0.95,
+      actsAs: 'flow',
+    },
+    {
+      id: 'eddies',
+      name: 'Eddies',
+      group: 'tide',
+      settings: { kind: 'turbulence', size: 1.1, octaves: 2 },
+      strength: 0.12,
+      actsAs: 'flow',
+      seed: 7,
+    },
+    {
+      id: 'around',
+      name: 'Tide around the float',
+      transform: { position: [0, 1.15, 0] },
+      settings: {
+        kind: 'grid',
+        group: 'tide',
+        around: true,
+        outside: 'source',
+        width: 3.6,
+        height: 2.8,
+        depth: 2.8,
+        cell: 0.07,
+      },
+      actsAs: 'flow',
+      falloff: { kind: 'everywhere' },
+    },
+  ],
+  colliders: [
+    {
+      id: 'ball',
+      name: 'Float',
+      transform: { position: [0, 1.15, 0] },
+      shape: { kind: 'mesh', mesh: 'ball' },
+      rendered: 'lit',
+      surface: '#c9a24a',
+      response: { kind: 'slide' },
+    },
+    {
+      id: 'mooring',
+      name: 'Mooring',
+      transform: { position: [0, 0.2, 0] },
+      shape: { kind: 'rod', length: 1.2, radius: 0.014 },
+      rendered: 'lit',
+      surface: '#6f7477',
+      response: { kind: 'slide' },
+    },
+    {
+      id: 'bed',
+      name: 'Bed',
+      on: false,
+      transform: { position: [0, -0.45, 0] },
+      shape: { kind: 'mesh', mesh: 'bed' },
+      rendered: 'lit',
+      surface: '#3d423f',
+    },
+    {
+      id: 'ring',
+      name: 'Ring',
+      transform: { position: [0, 1.15, 0], rotation: [0, 0, 62] },
+      shape: { kind: 'mesh', mesh: 'ring' },
+      rendered: 'lit',
+      surface: '#8a9094',
+      response: { kind: 'slide' },
+    },
+  ],
+};
