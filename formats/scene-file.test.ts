@@ -1,3 +1,4 @@
+import { completeImage } from '../core/scene/read';
 import { strToU8, zipSync } from 'fflate';
 import { constants, deflateRawSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
@@ -48,7 +49,7 @@ async function packaged() {
   const png = canonicalPng({ width: 2, height: 1, rgba: new Uint8Array([0, 0, 0, 255, 255, 255, 255, 255]) });
   const hash = await contentHash(png);
   return {
-    scene: { ...scene, images: [{ hash, name: 'two.png', width: 2, height: 1 }] },
+    scene: { ...scene, images: [completeImage({ hash, name: 'two.png', width: 2, height: 1 })] },
     files: new Map([[hash, png]]),
   };
 }

@@ -51,7 +51,12 @@ export function assetFiles(scene: Scene): KeptFile[] {
   const meshes = scene.meshes.flatMap(({ name, source }): KeptFile[] =>
     source.kind === 'file' && source['hash'] !== '' ? [{ hash: source['hash'] as string, name, sort: 'mesh' }] : [],
   );
-  return [...named('image', scene.images), ...meshes, ...named('grid', scene.grids)];
+  const series = scene.images.flatMap(({ name, series: hashes }) =>
+    hashes.map((hash, n): KeptFile => ({ hash, name: `${name}, picture ${n + 2}`, sort: 'image' })),
+  );
+  const images = [...named('image', scene.images), ...series];
+  const once = images.filter(({ hash }, n) => images.findIndex((other) => other.hash === hash) === n);
+  return [...once, ...meshes, ...named('grid', scene.grids)];
 }
 
 /** Where files of a sort stand in a package, and how they are decoded. */

@@ -182,9 +182,10 @@ export function sceneRoutes(
   router.post('/import', upload, async (request, response) => {
     if (!request.file) throw failure(400, 'missing', 'file', 'The import holds no file.', 'one scene file');
     const { scene, files: kept } = await readSceneFile(request.file.buffer);
-    for (const image of [...scene.images, ...scene.imageSequence]) {
-      const png = kept.get(image.hash);
-      if (png) images.add(image.hash, png, image.width, image.height);
+    const series = scene.images.flatMap((image) => image.series.map((hash) => ({ ...image, hash })));
+    for (const { hash, width, height } of [...scene.images, ...series, ...scene.imageSequence]) {
+      const png = kept.get(hash);
+      if (png) images.add(hash, png, width, height);
     }
     for (const { hash, sort } of keptFiles(scene)) {
       const bytes = kept.get(hash);

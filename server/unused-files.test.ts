@@ -1,3 +1,4 @@
+import { completeImage } from '../core/scene/read';
 import { existsSync, mkdirSync, mkdtempSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -20,7 +21,7 @@ it('files that no scene, version, bake or page names go after a week; whatever i
   const scenes = new ScenesTable(db);
   for (const digit of ['1', '2', '3', '4', '5']) images.add(hash(digit), new Uint8Array(10), 1, 1);
   meshes.add(hash('a'), new Uint8Array(30));
-  const image = (digit: string) => ({ hash: hash(digit), name: 'I', width: 1, height: 1 });
+  const image = (digit: string) => completeImage({ hash: hash(digit), name: 'I', width: 1, height: 1 });
   const scene = newScene('Files');
   // 1 stands in the scene, 2 in a version of it, 3 in a bake, 4 on a page; 5 and the mesh nowhere.
   const { id } = scenes.add({ ...scene, images: [image('2')] });

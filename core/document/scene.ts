@@ -13,6 +13,7 @@ import type {
   fieldParameters,
   groupParameters,
   hitParameters,
+  imageParameters,
   lightParameters,
   outputParameters,
   renderParameters,
@@ -46,6 +47,7 @@ export const MOST = {
   modulators: 8,
   images: 64,
   imageSequence: 1000,
+  series: 600,
   dials: 32,
   zones: 16,
   grids: 16,
@@ -193,12 +195,18 @@ export type Output = ValuesOf<typeof outputParameters> & Moving;
 /** Light and water. Its keys stand on frames of the shot. */
 export type Light = ValuesOf<typeof lightParameters> & Moving;
 
-/** An image of the scene: its canonical PNG is kept under its content hash. */
-export interface SceneImage {
+/** An image that is kept: its canonical PNG, under its content hash. */
+export interface KeptImage {
   readonly hash: string;
   readonly name: string;
   readonly width: number;
   readonly height: number;
+}
+
+/** An image of the scene, or a series of them under the hash of the first. */
+export interface SceneImage extends KeptImage, ValuesOf<typeof imageParameters> {
+  /** Content hashes of the pictures that follow the first, of its size; none for an image that does not move. */
+  readonly series: readonly string[];
 }
 
 /** A grid of vectors of the scene: its VTK image data is kept under its content hash. */
@@ -249,7 +257,7 @@ export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly meshes: readonly SceneMesh[];
   readonly images: readonly SceneImage[];
   /** What is behind the picture, an image a frame. */
-  readonly imageSequence: readonly SceneImage[];
+  readonly imageSequence: readonly KeptImage[];
   readonly grids: readonly SceneGrid[];
   readonly sounds: readonly SceneSound[];
   /** In rising order of frames. */

@@ -19,6 +19,7 @@ export function simulationKey(scene: Scene): string {
     zones,
     dials,
     meshes,
+    images,
     bounds,
     sounds,
   } = scene;
@@ -44,6 +45,8 @@ export function simulationKey(scene: Scene): string {
     zones.map((z) => ({ ...z, name: '', tint: '', tintAmount: 0, sizeFactor: 1, form: '', mesh: '' })),
     dials,
     meshes.map((m) => m.source),
+    // An image that does not move stays what it is under its hash.
+    images.filter(({ series }) => series.length > 0).map((image) => ({ ...image, name: '' })),
     bounds,
     // A sound stays what it is under its hash.
     sounds.map((sound) => sound.hash),

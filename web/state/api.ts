@@ -1,5 +1,5 @@
 import type { Fault } from '../../core/document/faults';
-import type { Scene, SceneImage } from '../../core/document/scene';
+import type { KeptImage, Scene } from '../../core/document/scene';
 import type { KeptFile } from '../../formats/scene-file';
 import type { StoredBake, StoredBakes } from '../../formats/stored-bake';
 import type { EntrySort, LogEntry } from '../../formats/log-entry';
@@ -101,7 +101,7 @@ export const api = {
     ),
   setOpening: (id: string, revision: number, webp: Blob) =>
     json<unknown>('POST', `/scenes/${id}/opening`, formWith(webp, 'opening.webp', { revision })),
-  addImage: (file: File) => json<SceneImage>('POST', '/images', formWith(file, file.name)),
+  addImage: (file: File) => json<KeptImage>('POST', '/images', formWith(file, file.name)),
   addMesh: (glb: Uint8Array<ArrayBuffer>, name: string) =>
     json<{ hash: string; name: string }>('POST', '/meshes', formWith(new Blob([glb]), name)),
   addGrid: (vti: Uint8Array<ArrayBuffer>, name: string) =>

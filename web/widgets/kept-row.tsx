@@ -13,24 +13,33 @@ interface Props {
   onChange(value: string): void;
   /** Brings a file into the scene and gives its hash; throws a sentence where it can't be taken. */
   onFile(file: File): Promise<string>;
+  /**
+   * The same of several that belong together, told of how many are read; throws a sentence where they can't be taken, or it
+   * was ended. Only one can be chosen where it is left out.
+   */
+  onFiles?: (files: readonly File[], tell: (done: number) => void, signal: AbortSignal) => Promise<string>;
 }
 
 /** A file that the scene keeps: chosen from those it has, or brought in by drop or from the file chooser. */
-export function KeptRow({ label, help, noun, items, value, accept, onChange, onFile }: Props) {
+export function KeptRow({ label, help, noun, items, value, accept, onChange, onFile, onFiles }: Props) {
   const input = useRef<HTMLInputElement>(null);
-  const [busy, setBusy] = useState(false);
+  const stop = useRef<AbortController>(undefined);
+  const [busy, setBusy] = useState<string>();
   const [refused, setRefused] = useState<string>();
 
-  async function take(file: File | undefined): Promise<void> {
+  async function take(files: readonly File[]): Promise<void> {
+    const [file] = files;
     if (!file) return;
-    setBusy(true);
+    setBusy('Reading …');
     setRefused(undefined);
+    const { signal } = (stop.current = new AbortController());
     try {
-      onChange(await onFile(file));
+      const tell = (done: number) => setBusy(`${done} of ${files.length} read`);
+      onChange(onFiles && files.length > 1 ? await onFiles(files, tell, signal) : await onFile(file));
     } catch (error) {
-      setRefused(messageOf(error));
+      if (!signal.aborted) setRefused(messageOf(error));
     }
-    setBusy(false);
+    setBusy(undefined);
     input.current!.value = '';
   }
 
@@ -41,7 +50,7 @@ export function KeptRow({ label, help, noun, items, value, accept, onChange, onF
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
-        void take(event.dataTransfer.files[0]);
+        void take([...event.dataTransfer.files]);
       }}
     >
       <div className="flex items-baseline justify-between gap-2">
@@ -62,18 +71,28 @@ export function KeptRow({ label, help, noun, items, value, accept, onChange, onF
               ))}
             </select>
           )}
-          <button className="line-button" disabled={busy} onClick={() => input.current!.click()}>
-            {busy ? 'Reading …' : 'Choose a file'}
-          </button>
+          {busy && onFiles ? (
+            <>
+              <span className="num">{busy}</span>
+              <button className="line-button" onClick={() => stop.current!.abort()}>
+                Cancel
+              </button>
+            </>
+          ) : (
+            <button className="line-button" disabled={busy !== undefined} onClick={() => input.current!.click()}>
+              {busy ?? (onFiles ? 'Choose files' : 'Choose a file')}
+            </button>
+          )}
         </span>
       </div>
       <input
         ref={input}
         type="file"
         hidden
+        multiple={onFiles !== undefined}
         accept={accept}
         aria-label={`${noun} file`}
-        onChange={(event) => void take(event.currentTarget.files?.[0])}
+        onChange={(event) => void take([...(event.currentTarget.files ?? [])])}
       />
       {refused && (
         <p role="alert" className="mt-1 text-xs text-signal">

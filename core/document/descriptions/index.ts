@@ -6,6 +6,7 @@ export * from './emitter';
 export * from './field';
 export * from './group';
 export * from './light';
+export * from './image';
 export * from './output';
 export * from './render';
 export * from './transform';

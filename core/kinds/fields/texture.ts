@@ -4,7 +4,9 @@ import { circle } from '../../lib/geometry/outline';
 import { fittedSize, vectorActions } from './actions';
 import { defineField, type SilenceSource } from '../contracts/field';
 import { cardRoutine } from './texture-card';
+import { eachPicture } from '../../lib/images/series';
 import { meshRoutine } from './texture-mesh';
+import { motionRoutine } from './texture-motion';
 import { textureParameters, type TextureSettings } from './texture-parameters';
 import { volumeRoutine } from './texture-volume';
 
@@ -15,6 +17,9 @@ function trouble({ settings, resources }: SilenceSource<TextureSettings>): strin
   if (picture) return picture;
   if (mapping === 'colours-as-flow' && !pictureOf(settings, (hash) => resources.image(hash))!.red)
     return 'its picture has no colours to flow by';
+  if (mapping === 'motion' && !pictureOf(settings, (hash) => resources.image(hash))!.series)
+    return 'its picture does not move: choose an image that is a series';
+  if (mapping === 'motion' && on === 'mesh') return 'motion is felt on a card only';
   if (on !== 'mesh') return undefined;
   if (mesh === '') return 'no mesh is chosen';
   const found = resources.mesh(mesh);
@@ -24,7 +29,7 @@ function trouble({ settings, resources }: SilenceSource<TextureSettings>): strin
 
 /**
  * A picture as a field. On a card in the place's own XZ plane, or on a mesh: along the normal, F = 2·S·(level −
- * neutral); or downhill, F = −S·∇level; or (red, green) as a direction. Levels are the sRGB-coded brightness, 0 black
+ * neutral); or downhill, F = −S·∇level; or (red, green) as a direction; or the way that the picture moves. Levels are the sRGB-coded brightness, 0 black
  * to 1 white.
  */
 export const texture = defineField({
@@ -138,8 +143,10 @@ export const texture = defineField({
         out.y.fill(0, 0, count);
         out.z.fill(0, 0, count);
       };
-    return settings.on === 'mesh'
-      ? meshRoutine(source, settings, picture)
-      : cardRoutine(settings, picture, source.strength);
+    if (settings.mapping === 'motion') return motionRoutine(settings, picture, source.strength);
+    const routineAt = eachPicture(picture, (now) =>
+      settings.on === 'mesh' ? meshRoutine(source, settings, now) : cardRoutine(settings, now, source.strength),
+    );
+    return (local, block, out, context) => routineAt(context.time)(local, block, out, context);
   },
 });

@@ -1,5 +1,6 @@
 import { describe, type ValuesOf } from '../../document/parameters';
 import { bilinear } from '../../lib/images/level-image';
+import { pictureAt } from '../../lib/images/series';
 import { patterns } from '../../lib/images/patterns';
 import { defineMask, rangeParameters, type MaskSource } from './mask';
 
@@ -24,8 +25,8 @@ const parameters = describe({
 function levelOf({ values, resources }: MaskSource<ValuesOf<typeof parameters>>) {
   const { pattern, image } = values;
   const picture = pattern === 'image' ? resources.image(image) : patterns.find((p) => p.value === pattern)?.image();
-  return ({ u, v }: { u: number; v: number }) =>
-    picture ? bilinear(picture, u - Math.floor(u), v - Math.floor(v)) : 1;
+  return ({ u, v }: { u: number; v: number }, time: number) =>
+    picture ? bilinear(pictureAt(picture, time), u - Math.floor(u), v - Math.floor(v)) : 1;
 }
 
 /** Births where a picture is bright, laid over the shape by its texture coordinates or its breadth. */

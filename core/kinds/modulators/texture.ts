@@ -1,5 +1,6 @@
 import { describe } from '../../document/parameters';
 import { bilinear, tiledBilinear } from '../../lib/images/level-image';
+import { pictureAt } from '../../lib/images/series';
 import { pictureOf, pictureParameters, pictureTrouble } from '../shared/picture';
 import { defineModulator, amountParameters, followParameters } from './modulator';
 
@@ -55,11 +56,12 @@ export const texture = defineModulator({
     // On the seam between a light edge and the dark one of the next tile.
     { values: { ...PICTURE, tile: true }, image: DARK_LIGHT, where: [1, 9, 0], value: 0.5 },
   ],
-  compile({ values, image }) {
+  compile({ values, image, fps }) {
     const { width, depth, tile } = values;
-    const picture = pictureOf(values, image);
+    const found = pictureOf(values, image);
     const read = tile ? tiledBilinear : bilinear;
-    return ({ where: { x, z }, block: { count } }, out) => {
+    return ({ where: { x, z }, block: { count }, frame }, out) => {
+      const picture = found && pictureAt(found, frame / fps);
       for (let i = 0; i < count; i++) {
         const u = x[i]! / width + 0.5;
         const v = z[i]! / depth + 0.5;

@@ -7,6 +7,20 @@ export interface LevelImage {
   readonly red?: Uint8Array;
   readonly green?: Uint8Array;
   readonly blue?: Uint8Array;
+  /** The pictures that it shows in turn, itself the first of them; undefined for one that does not move. */
+  readonly series?: PictureSeries;
+}
+
+/** Pictures that follow one another in time. */
+export interface PictureSeries {
+  readonly pictures: readonly LevelImage[];
+  /** Frames of the scene a second. */
+  readonly fps: number;
+  /** The frame that shows the first picture, and for how many frames each is shown. */
+  readonly start: number;
+  readonly framesEach: number;
+  /** Before the first and after the last: that picture stays, they repeat, or they run back and forth. */
+  readonly outside: 'hold' | 'repeat' | 'to-and-fro';
 }
 
 /**

@@ -1,6 +1,18 @@
 import { fault, type Fault } from '../../document/faults';
-import { hashForm, idForm, kinded, leaf, nameForm, object, sceneTransformForm, type Form } from '../../document/forms';
-import type { Marker, SceneGrid, SceneImage, SceneMesh, SceneSound } from '../../document/scene';
+import { imageParameters } from '../../document/descriptions';
+import {
+  hashForm,
+  idForm,
+  kinded,
+  leaf,
+  listOf,
+  nameForm,
+  object,
+  sceneTransformForm,
+  type Form,
+} from '../../document/forms';
+import { MOST } from '../../document/scene';
+import type { KeptImage, Marker, SceneGrid, SceneImage, SceneMesh, SceneSound } from '../../document/scene';
 import { ENVELOPE_RATE, LONGEST_SOUND } from '../../kinds/automation/envelope';
 import { meshSources } from '../../kinds/meshes';
 
@@ -12,9 +24,18 @@ export const meshForm: Form<SceneMesh> = object<SceneMesh>({
 
 const sideForm = sceneTransformForm(1, 16384, 'a whole number from 1 to 16384 px');
 
-/** An image of the scene. */
+const keptImage = { name: nameForm, hash: hashForm, width: sideForm, height: sideForm } as const;
+
+/** An image that is kept. */
+export const keptImageForm: Form<KeptImage> = object<KeptImage>({
+  members: keptImage,
+  called: 'an object with hash, name, width and height',
+});
+
+/** An image of the scene, or a series of them. */
 export const imageForm: Form<SceneImage> = object<SceneImage>({
-  members: { name: nameForm, hash: hashForm, width: sideForm, height: sideForm },
+  description: imageParameters,
+  members: { ...keptImage, series: listOf(hashForm, MOST.series) },
   called: 'an object with hash, name, width and height',
 });
 

@@ -16,7 +16,7 @@ import { carrierForm, colliderForm } from './collider';
 import { dialForm, sharedNames } from './dial';
 import { emitterForm } from './emitter';
 import { fieldForm, groupForm, zoneForm } from './field';
-import { gridForm, imageForm, lateMarkers, markerForm, meshForm, soundForm } from './files';
+import { gridForm, imageForm, keptImageForm, lateMarkers, markerForm, meshForm, soundForm } from './files';
 import { placedWhole, single } from './thing';
 
 const formatForm = leaf<typeof SCENE_FORMAT>({
@@ -75,7 +75,7 @@ export const sections = {
   dials: listOf(dialForm, MOST.dials, { rules: sharedNames }),
   meshes: listOf(meshForm, MOST.meshes),
   images: listOf(imageForm, MOST.images),
-  imageSequence: listOf(imageForm, MOST.imageSequence),
+  imageSequence: listOf(keptImageForm, MOST.imageSequence),
   grids: listOf(gridForm, MOST.grids),
   sounds: listOf(soundForm, MOST.sounds),
   markers: listOf(markerForm, MOST.markers, { rules: lateMarkers }),

@@ -1,3 +1,4 @@
+import { completeImage } from '../../../core/scene/read';
 import { describe, expect, it } from 'vitest';
 import { testScene } from '../../../core/tests/scenes';
 import { usedBy, withFiles, withMeshes } from './carried';
@@ -10,7 +11,7 @@ const scene = {
     ],
     emitter: { shape: { kind: 'mesh', mesh: 'm2' } },
   }),
-  images: [{ hash: 'a'.repeat(64), name: 'a.png', width: 2, height: 2 }],
+  images: [completeImage({ hash: 'a'.repeat(64), name: 'a.png', width: 2, height: 2 })],
   grids: [{ hash: 'b'.repeat(64), name: 'b.vti', counts: [2, 2, 2] as const }],
 };
 

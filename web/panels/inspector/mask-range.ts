@@ -28,7 +28,7 @@ export interface MaskRange {
 
 /** What a mask looks at, over places all over an emitter's shape; undefined where the shape has none. */
 function maskRange(
-  scene: Pick<Scene, 'meshes' | 'seed' | 'time' | 'dials'>,
+  scene: Pick<Scene, 'meshes' | 'images' | 'seed' | 'time' | 'dials'>,
   assets: Assets,
   emitter: Pick<Emitter, 'shape' | 'seed'>,
   mask: Kinded,
@@ -62,6 +62,7 @@ function maskRange(
 /** The same for one of the scene's masks, counted anew only where that changes it: the limits themselves do not. */
 export function useMaskRange(emitter: Emitter, mask: Kinded, row: number): MaskRange | undefined {
   const meshes = useSceneOf((scene) => scene.meshes);
+  const images = useSceneOf((scene) => scene.images);
   const seed = useSceneOf((scene) => scene.seed);
   const time = useSceneOf((scene) => scene.time);
   const dials = useSceneOf((scene) => scene.dials);
@@ -69,7 +70,14 @@ export function useMaskRange(emitter: Emitter, mask: Kinded, row: number): MaskR
   const { shape, seed: own } = emitter;
   const counted = JSON.stringify({ ...mask, low: 0, high: 0, lowRamp: 0, highRamp: 0, invert: false });
   return useMemo(
-    () => maskRange({ meshes, seed, time, dials }, assets, { shape, seed: own }, JSON.parse(counted) as Kinded, row),
+    () =>
+      maskRange(
+        { meshes, images, seed, time, dials },
+        assets,
+        { shape, seed: own },
+        JSON.parse(counted) as Kinded,
+        row,
+      ),
     [counted, shape, own, meshes, assets, seed, time, dials, row],
   );
 }
@@ -89,6 +97,7 @@ export function newMask(scene: Scene, assets: Assets, emitter: Emitter, kind: st
 /** How many births the masks of an emitter leave, counted anew only where that changes. */
 export function useKeptByMasks({ shape, seed: own, masks: all, rejectedBirths }: Emitter): KeptByMasks | undefined {
   const meshes = useSceneOf((scene) => scene.meshes);
+  const images = useSceneOf((scene) => scene.images);
   const seed = useSceneOf((scene) => scene.seed);
   const time = useSceneOf((scene) => scene.time);
   const dials = useSceneOf((scene) => scene.dials);
@@ -96,11 +105,11 @@ export function useKeptByMasks({ shape, seed: own, masks: all, rejectedBirths }:
   return useMemo(
     () =>
       keptByMasks(
-        { meshes, seed, time, dials },
+        { meshes, images, seed, time, dials },
         { shape, seed: own, masks: all, rejectedBirths },
         assets,
         time.first / time.fps,
       ),
-    [meshes, seed, time, dials, assets, shape, own, all, rejectedBirths],
+    [meshes, images, seed, time, dials, assets, shape, own, all, rejectedBirths],
   );
 }

@@ -1,12 +1,9 @@
 import { acceptOf, readable } from '../../../formats/readable';
 import { useRef, useState } from 'react';
-import { MOST, type SceneImage } from '../../../core/document/scene';
-import { api } from '../../state/api';
+import { MOST } from '../../../core/document/scene';
+import { inOrder, keepImages } from '../../widgets/add-images';
 import { editScene, useSceneOf } from '../../state/scene-store';
 import { messageOf } from '../../../core/lib/errors';
-
-/** In the order in which people count: plate_9 before plate_10. */
-const counting = new Intl.Collator('en', { numeric: true });
 
 /** The images behind the picture, one a frame: chosen together, in the order of their names. */
 export function SequenceRow() {
@@ -21,25 +18,15 @@ export function SequenceRow() {
     setRefused(undefined);
     if (chosen.length > MOST.imageSequence)
       return setRefused(`${chosen.length} images are chosen. The limit is ${MOST.imageSequence}, one a frame.`);
-    const files = chosen.toSorted((a, b) => counting.compare(a.name, b.name));
     const { signal } = (stop.current = new AbortController());
-    const made: SceneImage[] = [];
     try {
-      for (const file of files) {
-        setRead({ done: made.length, of: files.length });
-        made.push(await api.addImage(file));
-        if (signal.aborted) return;
-        const [{ width, height }, last] = [made[0]!, made.at(-1)!];
-        if (last.width !== width || last.height !== height)
-          throw new Error(
-            `“${file.name}” is ${last.width} × ${last.height} px, “${files[0]!.name}” ${width} × ${height}. Choose images of one size.`,
-          );
-      }
+      const tell = (done: number) => setRead({ done, of: chosen.length });
+      const made = await keepImages(inOrder(chosen), tell, signal);
       editScene((scene) => {
-        scene.imageSequence = made;
+        scene.imageSequence = [...made];
       });
     } catch (error) {
-      setRefused(messageOf(error));
+      if (!signal.aborted) setRefused(messageOf(error));
     } finally {
       setRead(undefined);
       input.current!.value = '';

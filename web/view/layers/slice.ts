@@ -22,7 +22,8 @@ import { type Vector, mapVector } from '../../../core/lib/math/vector';
 import { carriersIn, drawnMotion } from '../../simulation/motions';
 import { inward, type Similarity } from '../../../core/lib/math/similarity';
 import { streamOf } from '../../../core/lib/random/lookup';
-import { imageOf } from '../../../core/document/assets';
+import { pictureAt } from '../../../core/lib/images/series';
+import { resourcesOf } from '../../../core/scene/resources';
 import type { Field, Group as FieldGroup } from '../../../core/document/scene';
 import { BLOCK, particleBlock } from '../../../core/lib/particle-block';
 import { compileStack } from '../../../core/sim/stack/compile';
@@ -83,7 +84,12 @@ function sizeOf({ falloff }: Field | FieldGroup, { scale }: Similarity): number 
 }
 
 /** The picture of a texture field on its card, or its noise on a plane. */
-function pictureSlice({ scene, assets }: Drawn, field: Field, place: Similarity, axis: 0 | 1 | 2): Slice | undefined {
+function pictureSlice(
+  { scene, assets, frame }: Drawn,
+  field: Field,
+  place: Similarity,
+  axis: 0 | 1 | 2,
+): Slice | undefined {
   const settings = typed(textureParameters, field.settings);
   const values = new Float64Array(SIDE * SIDE);
   const signed = settings.mapping === 'push-and-pull';
@@ -93,7 +99,8 @@ function pictureSlice({ scene, assets }: Drawn, field: Field, place: Similarity,
     eachPixel((n, a, b) => (values[n] = signedLevel(settings, level(...inward(place, pointOf(plane, a, b))))));
     return { plane, values, signed };
   }
-  const picture = pictureOf(field.settings, (hash) => imageOf(assets, hash));
+  const found = pictureOf(field.settings, resourcesOf(scene, assets).image);
+  const picture = found && pictureAt(found, frame / scene.time.fps);
   if (!picture || settings.on === 'mesh') return undefined;
   const plane = groundPlane(place, (settings.width / 2) * place.scale, (settings.depth / 2) * place.scale);
   eachPixel((n, a, b) => (values[n] = signedLevel(settings, bilinear(picture, (a + 1) / 2, (b + 1) / 2))));
@@ -193,7 +200,10 @@ export class SliceLayer {
     const textured = field?.settings.kind === 'texture';
     const wanted = thing && (textured || thing.modulators.length > 0) ? thing : undefined;
     const level = wanted?.modulators.some((m) => m.kind === 'group') ? [scene.fields, scene.groups] : [];
-    const timed = wanted?.modulators.some((m) => m.kind !== 'texture') || (wanted && drawnMotion(scene, wanted).moves);
+    const timed =
+      scene.images.some(({ series }) => series.length > 0) ||
+      wanted?.modulators.some((m) => m.kind !== 'texture') ||
+      (wanted && drawnMotion(scene, wanted).moves);
     const from = [
       wanted,
       assets,
@@ -202,6 +212,7 @@ export class SliceLayer {
       scene.seed,
       timed ? frame : 0,
       wanted && filled,
+      wanted && scene.images,
       ...level,
     ];
     if (from.length === this.drawnFrom.length && from.every((part, i) => part === this.drawnFrom[i])) return;
