@@ -1,7 +1,9 @@
 import { expect, test } from './test';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { difference, inspected, openExample, simulated, viewPixels } from './steps';
+import { PNG } from 'pngjs';
+import { readSceneFile, sceneFrom } from '../formats/scene-file';
+import { difference, inspected, openExample, saved, simulated, viewPixels } from './steps';
 
 const FONT = join(
   import.meta.dirname,
@@ -65,4 +67,64 @@ test('a title is set in a font of one’s own, which stays with the scene; what 
     id,
   );
   expect(JSON.stringify(kept)).toContain('mono.woff');
+});
+
+/** A PNG of a side in pixels with a bright square on black, so many pixels from its left edge. */
+function square(side: number, from: number): Buffer {
+  const png = new PNG({ width: side, height: side });
+  for (let at = 0; at < side * side; at++) {
+    const [x, y] = [at % side, Math.floor(at / side)];
+    const level = x >= from && x < from + 8 && y >= 12 && y < 20 ? 255 : 0;
+    png.data.set([level, level, level, 255], 4 * at);
+  }
+  return PNG.sync.write(png);
+}
+
+test('numbered pictures that are chosen together are one image that moves: in the order of their numbers, kept with the scene, and felt as a motion', async ({
+  page,
+}) => {
+  const id = await openExample(page, 'chart-in-relief');
+  await page.getByRole('button', { name: 'Old chart, field', exact: true }).click();
+  await inspected(page);
+  const inspector = page.getByLabel('Inspector');
+  await inspector.getByRole('combobox', { name: 'Picture' }).selectOption({ label: 'image' });
+  const file = inspector.getByLabel('Image file');
+  const named = (n: number, side = 32) => ({
+    name: `buoy_${n}.png`,
+    mimeType: 'image/png',
+    buffer: square(side, n),
+  });
+  await file.setInputFiles([named(1), named(2), named(3, 48)]);
+  await expect(inspector.getByRole('alert')).toHaveText(
+    '“buoy_3.png” is 48 × 48 px, “buoy_1.png” 32 × 32. Choose images of one size.',
+  );
+  // As a file chooser hands them over, by letters: 10 before 2.
+  await file.setInputFiles([1, 10, 11, 12, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => named(n)));
+  await expect(inspector.getByRole('combobox', { name: 'Image of the scene' })).toContainText(
+    'buoy_1.png, 12 pictures',
+  );
+  await inspector.getByRole('combobox', { name: 'Outside the series' }).selectOption({ label: 'back and forth' });
+  await inspector.getByRole('combobox', { name: 'Mapping' }).selectOption({ label: 'motion' });
+  await simulated(page);
+  await saved(page);
+
+  const { scene } = (await (await page.request.get(`/api/scenes/${id}`)).json()) as { scene: unknown };
+  const [image] = sceneFrom(scene).images;
+  expect(image).toMatchObject({ name: 'buoy_1.png', width: 32, outsideSeries: 'to-and-fro' });
+  const pictures = await Promise.all(
+    [image!.hash, ...image!.series].map(async (hash) =>
+      PNG.sync.read(await (await page.request.get(`/api/images/${hash}`)).body()),
+    ),
+  );
+  const leftEdge = (png: PNG) => Array.from({ length: 32 }, (_, x) => png.data[4 * (16 * 32 + x)]!).indexOf(255);
+  expect(pictures.map(leftEdge)).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]);
+
+  // A scene file holds all of them.
+  const file2 = await (await page.request.get(`/api/scenes/${id}/export`)).body();
+  const { files } = await readSceneFile(new Uint8Array(file2));
+  expect([image!.hash, ...image!.series].every((hash) => files.has(hash))).toBe(true);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(inspector.getByRole('combobox', { name: 'Outside the series' })).toHaveCount(0);
 });

@@ -25,6 +25,7 @@ const SUMS: Readonly<Record<string, { readonly kernel: string; readonly plain: s
   'cable-run': { kernel: 'c3ebc619863d2d08', plain: '2d5d11a71d116be4' },
   'sonar-membrane': { kernel: '047a126cba6dad7f', plain: '86e17b2eb850f549' },
   'moored-float': { kernel: 'a4d4c387eb303678', plain: 'b29a9da1949a0a03' },
+  'sounding-sweep': { kernel: 'c40b0bd760008e52', plain: '0cc04ba1b49847d2' },
   'kelp-stand': { kernel: '91f320cc3ec5a6eb', plain: 'c13935d96abbfe37' },
 };
 

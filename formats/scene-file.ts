@@ -12,7 +12,7 @@ import { readVti } from './vti';
 /** What a scene file may be at most, before it is unpacked. */
 export const FILE_LIMITS = {
   bytes: 512 * 1024 * 1024,
-  entries: 1200,
+  entries: 40_000,
   unpacked: 768 * 1024 * 1024,
   json: 8 * 1024 * 1024,
 } as const;

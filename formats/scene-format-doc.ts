@@ -1,3 +1,4 @@
+import { imageParameters } from '../core/document/descriptions/image';
 import { actions } from '../core/kinds/actions';
 import { emissionKinds } from '../core/kinds/emission';
 import { allowed } from '../core/document/check-values';
@@ -325,7 +326,12 @@ ${kinds(meshSources)}
 images are kept: any PNG or JPEG is decoded once, when it is brought in, by one JavaScript decoder. Levels are the
 sRGB-coded brightness with the weights of ITU-R BT.709; transparent is black.
 
-\`imageSequence\` is a list of the same, one image a frame, that is behind the picture where \`output.backdrop\` is
+An image may be a series that moves: \`series\` has the hashes of the pictures that follow the first, all of its size, at most
+${MOST.series}. The first has the hash by which others name the image.
+
+${membersOf(imageParameters)}
+
+\`imageSequence\` is a list of images as above, one image a frame, that is behind the picture where \`output.backdrop\` is
 \`image-sequence\`; at most ${MOST.imageSequence}.
 
 ## Grids

@@ -9,6 +9,7 @@ import { lanternSwarm } from './lantern-swarm';
 import { mooredFloat } from './moored-float';
 import { sedimentFall } from './sediment-fall';
 import { sonarMembrane } from './sonar-membrane';
+import { soundingSweep } from './sounding-sweep';
 import { ventPlume } from './vent-plume';
 
 /** An example scene under a name that can be typed. */
@@ -29,6 +30,7 @@ export const examples: readonly Example[] = [
   sonarMembrane,
   kelpStand,
   mooredFloat,
+  soundingSweep,
 ].map((written) => {
   const scene = completeScene(written);
   return { slug: scene.name.toLowerCase().replace(/ /g, '-'), scene };

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { LevelImage } from '../lib/images/level-image';
+import { patterns } from '../lib/images/patterns';
 import { pictureAt, shownAt, turnOf } from '../lib/images/series';
 import { probe } from '../measure/probe';
 import { whySilent } from '../measure/diagnose-field';
@@ -131,6 +132,25 @@ describe('a moving image as a force', () => {
     expect(whySilent(scene, scene.fields[0]!, measureDelivery(runTo(scene, 0)), 0, assets)?.words).toBe(
       'its picture does not move: choose an image that is a series',
     );
+  });
+});
+
+describe('the built-in sweep', () => {
+  it('goes round in four seconds, a quarter each second, and starts anew', () => {
+    const image = patterns.find(({ value }) => value === 'sweep')!.image();
+    const { width } = image;
+    const brightest = (time: number) => {
+      const at = (angle: number) =>
+        pictureAt(image, time).levels[
+          Math.floor(width * (0.5 + 0.3 * Math.sin(angle))) * width + Math.floor(width * (0.5 + 0.3 * Math.cos(angle)))
+        ]!;
+      const angles = Array.from({ length: 72 }, (_, i) => (i * Math.PI) / 36);
+      return angles.reduce((best, angle) => (at(angle) > at(best) ? angle : best));
+    };
+    const turned = (from: number, to: number) => Math.cos(brightest(to) - brightest(from));
+    expect(turned(0.5, 1.5)).toBeCloseTo(0, 0);
+    expect(turned(0.5, 2.5)).toBeCloseTo(-1, 1);
+    expect(turned(0.5, 4.5)).toBeCloseTo(1, 6);
   });
 });
 

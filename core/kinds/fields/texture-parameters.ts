@@ -17,8 +17,10 @@ const metres = (label: string, help: string) =>
     help,
     shown: onCard,
   }) as const;
+const byLevel = (v: Readonly<Record<string, unknown>>) =>
+  v['mapping'] === 'push-and-pull' || v['mapping'] === 'downhill';
 const level = (label: string, value: number, help: string) =>
-  ({ type: 'number', label, unit: '', default: value, min: 0, max: 1, usual: [0, 1], help }) as const;
+  ({ type: 'number', label, unit: '', default: value, min: 0, max: 1, usual: [0, 1], help, shown: byLevel }) as const;
 
 /** Parameters of a texture field: its picture, how it is read, and where it lies. */
 export const textureParameters = describe({

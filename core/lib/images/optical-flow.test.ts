@@ -51,6 +51,13 @@ describe('optical flow between two pictures', () => {
     expect(error(turned, (x, y) => [c * x - s * y - x, s * x + c * y - y], 50)).toBeLessThan(0.05);
   });
 
+  it('moves nothing but what is seen to move: far from a spot on black all is still', () => {
+    const spot = (u: number) => drawn((x, y) => 250 * Math.exp(-((x + 30 - u) ** 2 + y * y) / 100));
+    const { right } = opticalFlow(spot(0), spot(4));
+    expect(right[64 * SIDE + 34]).toBeCloseTo(4, 0.7);
+    for (const at of [100, 64 * SIDE + 110, 120 * SIDE + 90]) expect(Math.abs(right[at]!)).toBeLessThan(0.05);
+  });
+
   it('is still where both are alike, and where there is nothing to see', () => {
     const still = opticalFlow(drawn(patches), drawn(patches));
     const even = opticalFlow(

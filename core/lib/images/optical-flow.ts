@@ -28,6 +28,9 @@ const MOST_SIDE = 256;
 /** Added to the sums of squared slopes, so that an even patch, which shows no motion, stays still. */
 const EVEN = 0.5;
 
+/** Mean square of slopes, in levels a pixel, at which half of a flow is left. */
+const FAINT = 0.05;
+
 const columnIn = (n: number, count: number) => (n < 0 ? 0 : n >= count ? count - 1 : n);
 
 /** Mean over a window of 2·half + 1 pixels along rows and columns, twice, which is nearly a bell. */
@@ -90,6 +93,24 @@ function finer(coarse: PixelFlow, { width, height }: Plane): PixelFlow {
   return { width, height, right: of(coarse.right), down: of(coarse.down) };
 }
 
+/** Leaves a flow only where there is something to see: by the mean square of slopes within a window. */
+function keepWhereSeen(a: Plane, flow: PixelFlow): void {
+  const { width, height, values } = a;
+  const slopes = new Float32Array(values.length);
+  for (let j = 0; j < height; j++)
+    for (let i = 0; i < width; i++) {
+      const gx = (between(a, i + 1, j) - between(a, i - 1, j)) / 2;
+      const gy = (between(a, i, j + 1) - between(a, i, j - 1)) / 2;
+      slopes[j * width + i] = gx * gx + gy * gy;
+    }
+  const seen = blurred({ width, height, values: slopes }, HALF).values;
+  for (let at = 0; at < seen.length; at++) {
+    const share = seen[at]! / (seen[at]! + FAINT);
+    flow.right[at]! *= share;
+    flow.down[at]! *= share;
+  }
+}
+
 /** One round of Lucas & Kanade: the way that a window still lacks, by least squares of what differs. */
 function improve(a: Plane, b: Plane, flow: PixelFlow): void {
   const { width, height, values } = a;
@@ -128,7 +149,7 @@ const planeOf = ({ width, height, levels }: LevelImage): Plane => ({
 
 /**
  * How the pixels of one picture go to those of the next, of the same size: Lucas & Kanade 1981, by least squares over windows,
- * from a coarse picture to finer ones (Bouguet 2001). Even patches go with what is around them, or not at all. Large pictures
+ * from a coarse picture to finer ones (Bouguet 2001). Even patches stay where they are. Large pictures
  * are halved first, and the flow is in pixels of the smaller ones.
  */
 export function opticalFlow(from: LevelImage, to: LevelImage): PixelFlow {
@@ -144,5 +165,6 @@ export function opticalFlow(from: LevelImage, to: LevelImage): PixelFlow {
     flow = flow ? finer(flow, a) : { width, height, right: still(), down: still() };
     if (width >= 2 && height >= 2) for (let round = 0; round < ROUNDS; round++) improve(a, b, flow);
   }
+  keepWhereSeen(finest[0], flow!);
   return flow!;
 }

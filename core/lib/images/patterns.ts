@@ -1,6 +1,7 @@
 import { gradientNoise, seededCorners } from '../noise/gradient';
 import { uniform } from '../random/lookup';
-import { cos, sin } from '../math/exact';
+import { cos, exp, sin } from '../math/exact';
+import { atan2 } from '../math/inverse';
 import type { LevelImage } from './level-image';
 
 const SIDE = 256;
@@ -62,6 +63,40 @@ function colouredEddies(): LevelImage {
 
 let eddies: LevelImage | undefined;
 
+/** Pictures of a round of the sweep, pixels along their sides, and how fast its light fades behind the arm, a turn. */
+const SWEEP = { pictures: 96, side: 128, fade: 5, perSecond: 24 };
+
+/** The n-th picture of a bright arm that goes round the middle, clockwise seen with v downwards, and fades behind itself. */
+function sweepPicture(n: number): LevelImage {
+  const { pictures, side, fade } = SWEEP;
+  const levels = new Uint8Array(side * side);
+  for (let at = 0; at < levels.length; at++) {
+    const x = ((at % side) + 0.5) / side - 0.5;
+    const y = (Math.floor(at / side) + 0.5) / side - 0.5;
+    const turns = n / pictures - atan2(y, x) / 6.283185307179586;
+    const behind = turns - Math.floor(turns);
+    // The arm is a little wide, and soft in front.
+    const front = Math.min(1, (1 - behind) * 40);
+    const level = front < 1 ? 1 - front : exp(-fade * behind);
+    const rim = Math.min(1, Math.max(0, (0.5 - Math.sqrt(x * x + y * y)) * 12));
+    levels[at] = Math.floor(255 * level * rim + 0.5);
+  }
+  return { width: side, height: side, levels };
+}
+
+let sweeping: LevelImage | undefined;
+
+/** A sweep that goes round in four seconds, over and over. */
+function sweep(): LevelImage {
+  if (sweeping) return sweeping;
+  const pictures = Array.from({ length: SWEEP.pictures }, (_, n) => sweepPicture(n));
+  sweeping = {
+    ...pictures[0]!,
+    series: { pictures, fps: SWEEP.perSecond, start: 0, framesEach: 1, outside: 'repeat' },
+  };
+  return sweeping;
+}
+
 /** Pictures made by code, for texture fields. */
 export const patterns = [
   { value: 'noise', label: 'smooth noise', image: drawn(smoothNoise) },
@@ -72,5 +107,6 @@ export const patterns = [
     image: drawn((u, v) => 0.5 + 0.5 * cos(Math.sqrt((u - 0.5) * (u - 0.5) + (v - 0.5) * (v - 0.5)) * 50)),
   },
   { value: 'eddies', label: 'eddies in red and green', image: colouredEddies },
+  { value: 'sweep', label: 'sweep, which moves', image: sweep },
   { value: 'stripes', label: 'stripes', image: drawn((u) => 0.5 + 0.5 * sin(u * 37.69911184307752)) },
 ] as const;

@@ -81,6 +81,7 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
   const strength = useNumberNow({ sort: 'fields', id: field.id, path: 'strength' }, field.strength, (value) =>
     setStrength(field.id, value),
   );
+  const balanced = kind.balance?.filter((name) => kind.parameters[name]?.shown?.(field.settings) !== false);
   return (
     <article
       ref={setNodeRef}
@@ -150,7 +151,7 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
         <Gives field={field} index={index} needsDrag={action.needsDrag} />
       </div>
       <SecondNumbers>
-        {kind.balance?.map((name) => (
+        {balanced?.map((name) => (
           <Balance
             key={name}
             of={field.name}

@@ -78,7 +78,7 @@ export function useMaskRange(emitter: Emitter, mask: Kinded, row: number): MaskR
         JSON.parse(counted) as Kinded,
         row,
       ),
-    [counted, shape, own, meshes, assets, seed, time, dials, row],
+    [counted, shape, own, meshes, images, assets, seed, time, dials, row],
   );
 }
 
