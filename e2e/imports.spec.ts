@@ -100,9 +100,7 @@ test('numbered pictures that are chosen together are one image that moves: in th
   );
   // As a file chooser hands them over, by letters: 10 before 2.
   await file.setInputFiles([1, 10, 11, 12, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => named(n)));
-  await expect(inspector.getByRole('combobox', { name: 'Image of the scene' })).toContainText(
-    'buoy_1.png, 12 pictures',
-  );
+  await expect(inspector.getByRole('combobox', { name: 'Image of the scene' })).toContainText('buoy_1.png, 12 files');
   await inspector.getByRole('combobox', { name: 'Outside the series' }).selectOption({ label: 'back and forth' });
   await inspector.getByRole('combobox', { name: 'Mapping' }).selectOption({ label: 'motion' });
   await simulated(page);

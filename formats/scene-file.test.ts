@@ -117,8 +117,8 @@ describe('scene files', () => {
   });
 
   it('a zip of too many entries is refused, and names that climb out of it are never taken', async () => {
-    const many = Object.fromEntries(Array.from({ length: 1300 }, (_, i) => [`n${i}`, strToU8('x')]));
-    expect(await refusal(zipSync(many))).toMatch(/more than 1200 entries/);
+    const many = Object.fromEntries(Array.from({ length: 10_100 }, (_, i) => [`n${i}`, strToU8('x')]));
+    expect(await refusal(zipSync(many))).toMatch(/more than 10000 entries/);
     const sly = zipSync({
       'scene.json': strToU8(sceneText(scene)),
       '../../etc/passwd': strToU8('x'),

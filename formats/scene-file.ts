@@ -1,7 +1,7 @@
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { type Written, checkScene, completeScene } from '../core/scene/read';
 import type { Asset } from '../core/document/assets';
-import type { Scene } from '../core/document/scene';
+import type { Scene, SceneGrid, SceneImage } from '../core/document/scene';
 import { migrated } from '../core/document/migrations';
 import { parseBounded } from './bounded-json';
 import { contentHash, levelsOfPng } from './image';
@@ -12,7 +12,7 @@ import { readVti } from './vti';
 /** What a scene file may be at most, before it is unpacked. */
 export const FILE_LIMITS = {
   bytes: 512 * 1024 * 1024,
-  entries: 40_000,
+  entries: 10_000,
   unpacked: 768 * 1024 * 1024,
   json: 8 * 1024 * 1024,
 } as const;
@@ -36,6 +36,16 @@ export interface KeptFile {
 const named = (sort: 'image' | 'grid', list: readonly { readonly hash: string; readonly name: string }[]) =>
   list.map(({ hash, name }): KeptFile => ({ hash, name, sort }));
 
+/** Files of a sort with those of their series, each once. */
+function withSeries(sort: 'image' | 'grid', list: readonly (SceneImage | SceneGrid)[]): KeptFile[] {
+  const all = list.flatMap(({ hash, name, series }) => [
+    { hash, name, sort },
+    ...series.map((next, n): KeptFile => ({ hash: next, name: `${name}, file ${n + 2}`, sort })),
+  ]);
+  const known = new Set<string>();
+  return all.filter(({ hash }) => !known.has(hash) && known.add(hash));
+}
+
 /** Every file that a scene keeps. */
 export function keptFiles(scene: Scene): KeptFile[] {
   const assets = assetFiles(scene);
@@ -51,12 +61,7 @@ export function assetFiles(scene: Scene): KeptFile[] {
   const meshes = scene.meshes.flatMap(({ name, source }): KeptFile[] =>
     source.kind === 'file' && source['hash'] !== '' ? [{ hash: source['hash'] as string, name, sort: 'mesh' }] : [],
   );
-  const series = scene.images.flatMap(({ name, series: hashes }) =>
-    hashes.map((hash, n): KeptFile => ({ hash, name: `${name}, picture ${n + 2}`, sort: 'image' })),
-  );
-  const images = [...named('image', scene.images), ...series];
-  const once = images.filter(({ hash }, n) => images.findIndex((other) => other.hash === hash) === n);
-  return [...once, ...meshes, ...named('grid', scene.grids)];
+  return [...withSeries('image', scene.images), ...meshes, ...withSeries('grid', scene.grids)];
 }
 
 /** Where files of a sort stand in a package, and how they are decoded. */

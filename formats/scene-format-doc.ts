@@ -1,4 +1,4 @@
-import { imageParameters } from '../core/document/descriptions/image';
+import { seriesParameters } from '../core/document/descriptions/series';
 import { actions } from '../core/kinds/actions';
 import { emissionKinds } from '../core/kinds/emission';
 import { allowed } from '../core/document/check-values';
@@ -329,7 +329,7 @@ sRGB-coded brightness with the weights of ITU-R BT.709; transparent is black.
 An image may be a series that moves: \`series\` has the hashes of the pictures that follow the first, all of its size, at most
 ${MOST.series}. The first has the hash by which others name the image.
 
-${membersOf(imageParameters)}
+${membersOf(seriesParameters)}
 
 \`imageSequence\` is a list of images as above, one image a frame, that is behind the picture where \`output.backdrop\` is
 \`image-sequence\`; at most ${MOST.imageSequence}.
@@ -337,7 +337,8 @@ ${membersOf(imageParameters)}
 ## Grids
 
 \`{ "hash", "name", "counts" }\`, \`counts\` the points along X, Y and Z. The hash is the SHA-256 of the grid as VTK
-image data, the form in which grids are kept; at most ${MOST_POINTS} points.
+image data, the form in which grids are kept; at most ${MOST_POINTS} points. A grid may be a series with as many points,
+as an image may.
 
 ## Sounds
 

@@ -13,7 +13,7 @@ import type {
   fieldParameters,
   groupParameters,
   hitParameters,
-  imageParameters,
+  seriesParameters,
   lightParameters,
   outputParameters,
   renderParameters,
@@ -204,13 +204,15 @@ export interface KeptImage {
 }
 
 /** An image of the scene, or a series of them under the hash of the first. */
-export interface SceneImage extends KeptImage, ValuesOf<typeof imageParameters> {
+export interface SceneImage extends KeptImage, ValuesOf<typeof seriesParameters> {
   /** Content hashes of the pictures that follow the first, of its size; none for an image that does not move. */
   readonly series: readonly string[];
 }
 
-/** A grid of vectors of the scene: its VTK image data is kept under its content hash. */
-export interface SceneGrid {
+/** A grid of vectors of the scene, or a series of them under the hash of the first; VTK image data by content hash. */
+export interface SceneGrid extends ValuesOf<typeof seriesParameters> {
+  /** Content hashes of the grids that follow the first, with as many points; none for one that does not change. */
+  readonly series: readonly string[];
   readonly hash: string;
   readonly name: string;
   /** Points along X, Y and Z. */

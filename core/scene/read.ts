@@ -7,7 +7,7 @@ import { carrierForm, colliderForm } from './forms/collider';
 import { dialForm } from './forms/dial';
 import { emitterForm } from './forms/emitter';
 import { fieldForm, groupForm, zoneForm } from './forms/field';
-import { imageForm } from './forms/files';
+import { gridForm, imageForm } from './forms/files';
 import { sceneForm } from './forms/scene';
 import { danglingReferences } from './references';
 
@@ -67,6 +67,7 @@ export const completeField = completer(fieldForm, 'field');
 export const completeGroup = completer(groupForm, 'group');
 export const completeCollider = completer(colliderForm, 'collider');
 export const completeImage = completer(imageForm, 'image');
+export const completeGrid = completer(gridForm, 'grid');
 export const completeCarrier = completer(carrierForm, 'carrier');
 export const completeZone = completer(zoneForm, 'zone');
 export const completeDial = completer(dialForm, 'dial');

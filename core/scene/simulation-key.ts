@@ -20,6 +20,7 @@ export function simulationKey(scene: Scene): string {
     dials,
     meshes,
     images,
+    grids,
     bounds,
     sounds,
   } = scene;
@@ -45,8 +46,8 @@ export function simulationKey(scene: Scene): string {
     zones.map((z) => ({ ...z, name: '', tint: '', tintAmount: 0, sizeFactor: 1, form: '', mesh: '' })),
     dials,
     meshes.map((m) => m.source),
-    // An image that does not move stays what it is under its hash.
-    images.filter(({ series }) => series.length > 0).map((image) => ({ ...image, name: '' })),
+    // An image or grid that does not change stays what it is under its hash.
+    [...images, ...grids].filter(({ series }) => series.length > 0).map((file) => ({ ...file, name: '' })),
     bounds,
     // A sound stays what it is under its hash.
     sounds.map((sound) => sound.hash),

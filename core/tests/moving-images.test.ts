@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { LevelImage } from '../lib/images/level-image';
 import { patterns } from '../lib/images/patterns';
-import { pictureAt, shownAt, turnOf } from '../lib/images/series';
+import { pictureAt, shownAt } from '../lib/images/series';
+import { turnOf } from '../lib/series-timing';
 import { probe } from '../measure/probe';
 import { whySilent } from '../measure/diagnose-field';
 import { measureDelivery } from '../measure/delivery';

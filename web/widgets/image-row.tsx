@@ -1,11 +1,10 @@
 import { acceptOf, readable } from '../../formats/readable';
-import { imageParameters } from '../../core/document/descriptions';
 import type { ImageParameter } from '../../core/document/parameters';
 import { loadAssets } from '../simulation/scene-assets';
-import { changeScene, editScene, openedScene, useScene } from '../state/scene-store';
+import { changeScene, openedScene, useScene } from '../state/scene-store';
 import { addImages, inOrder } from './add-images';
 import { KeptRow } from './kept-row';
-import { ParameterRows } from './parameter-rows';
+import { seriesItem, SeriesRows } from './series-rows';
 
 async function importImages(
   files: readonly File[],
@@ -34,31 +33,20 @@ export function ImageRow({
 }) {
   const { images } = useScene();
   const { label, help } = parameter;
-  const at = images.findIndex(({ hash }) => hash === value);
-  const chosen = images[at];
   return (
     <>
       <KeptRow
         label={label}
         help={`${help} Several files of one size, chosen or dropped together, are a series that moves.`}
         noun="Image"
-        items={images.map(({ hash, name, series }) => ({
-          hash,
-          name: series.length > 0 ? `${name}, ${series.length + 1} pictures` : name,
-        }))}
+        items={images.map(seriesItem)}
         value={value}
         accept={acceptOf(readable.image)}
         onChange={onChange}
         onFile={(file) => importImages([file])}
         onFiles={importImages}
       />
-      {chosen && chosen.series.length > 0 && (
-        <ParameterRows
-          description={imageParameters}
-          values={chosen}
-          onChange={(name, to) => editScene((scene) => void Object.assign(scene.images[at]!, { [name]: to }))}
-        />
-      )}
+      <SeriesRows sort="images" hash={value} />
     </>
   );
 }

@@ -13,6 +13,7 @@ import {
 } from '../../lib/grids/vector-grid';
 import { mapVector, vectorBy } from '../../lib/math/vector';
 import { boxEdges, boxHandles } from '../../lib/geometry/outline';
+import { stepsAt, turnOf } from '../../lib/series-timing';
 import { clear } from '../contracts/sums';
 import { fittedSize, vectorActions } from './actions';
 import { filledGrid, fillInPlace } from './filled-grid';
@@ -159,8 +160,8 @@ function gridOf(source: FieldSource<Settings>): VectorGrid | undefined {
 const HELD = 2;
 
 /**
- * The lookups of the two samples that a frame lies between, and how far it is from the first to the second; both are the
- * same where a grid is sampled once, or before its first sample.
+ * The lookups of the two samples or files that a frame lies between, and how far it is from the first to the second; both are
+ * the same where there is one, or before the first sample.
  */
 type Samples = (frame: number) => { readonly before: GridLookup; readonly after: GridLookup; readonly share: number };
 
@@ -170,12 +171,17 @@ function samplesOf(source: FieldSource<Settings>, found: VectorGrid): Samples {
   const edges = outside === 'source' ? 'nothing' : outside;
   const lookupIn = (grid: VectorGrid) => gridLookup(grid, form === 'cubic', edges);
   const first = lookupIn(found);
-  if (from !== 'group' || every === 0) return () => ({ before: first, after: first, share: 0 });
-  const held = new Map<number, GridLookup>([[0, first]]);
+  const { series } = found;
+  const changes = from === 'group' ? every > 0 : series !== undefined;
+  if (!changes) return () => ({ before: first, after: first, share: 0 });
+  const gridAt = (n: number) =>
+    series ? series.grids[turnOf(series.grids.length, series.outside, n)]! : (fill(source, at + n * every) ?? found);
+  const stepsTo = (frame: number) => (series ? stepsAt(series, frame / source.fps) : Math.max(0, (frame - at) / every));
+  const held = new Map<number, GridLookup>();
   const sample = (n: number): GridLookup => {
     let lookup = held.get(n);
     if (!lookup) {
-      lookup = lookupIn(fill(source, at + n * every) ?? found);
+      lookup = lookupIn(gridAt(n));
       if (held.size >= HELD)
         held.delete([...held.keys()].reduce((far, k) => (Math.abs(k - n) > Math.abs(far - n) ? k : far)));
       held.set(n, lookup);
@@ -183,7 +189,7 @@ function samplesOf(source: FieldSource<Settings>, found: VectorGrid): Samples {
     return lookup;
   };
   return (frame) => {
-    const steps = Math.max(0, (frame - at) / every);
+    const steps = stepsTo(frame);
     const n = Math.floor(steps);
     const before = sample(n);
     return { before, after: steps > n ? sample(n + 1) : before, share: steps - n };
@@ -261,12 +267,14 @@ export const grid = defineField({
   grid: {
     description(settings, resources) {
       const own = settings;
-      const counts = own.from === 'group' ? countsOf(own) : resources.grid(own.file)?.counts;
+      const stored = own.from === 'file' ? resources.grid(own.file) : undefined;
+      const counts = own.from === 'group' ? countsOf(own) : stored?.counts;
       if (!counts) return undefined;
       const points = pointsIn({ counts });
-      const held = own.from === 'group' && own.every > 0 ? HELD : 1;
+      const held = own.from === 'file' ? (stored?.series?.grids.length ?? 1) : own.every > 0 ? HELD : 1;
       const memory = Number(((held * 12 * points) / 1048576).toPrecision(2));
-      return `${counts.join(' × ')} = ${points} points, ${memory} MB${held > 1 ? ` for ${held} samples` : ''}`;
+      const several = held > 1 ? ` for ${held} ${own.from === 'file' ? 'files' : 'samples'}` : '';
+      return `${counts.join(' × ')} = ${points} points, ${memory} MB${several}`;
     },
     of: gridOf,
     fitSource(source, bounds) {

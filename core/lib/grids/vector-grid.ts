@@ -1,3 +1,4 @@
+import type { SeriesTiming } from '../series-timing';
 import { mapVector, type Vector, vectorBy } from '../math/vector';
 
 /** A box-shaped lattice of points. */
@@ -13,6 +14,13 @@ export interface Lattice {
 export interface VectorGrid extends Lattice {
   /** Three numbers a point; X runs fastest, then Y, then Z. */
   readonly vectors: Float32Array;
+  /** Grids with as many points that follow one another in time, itself the first; undefined for one that does not change. */
+  readonly series?: GridSeries;
+}
+
+/** Grids that follow one another in time. */
+export interface GridSeries extends SeriesTiming {
+  readonly grids: readonly VectorGrid[];
 }
 
 /** Points of a lattice. */

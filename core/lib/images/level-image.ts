@@ -1,3 +1,5 @@
+import type { SeriesTiming } from '../series-timing';
+
 /** A picture as levels of brightness, 0 black … 255 white (sRGB-coded), row by row from the top. */
 export interface LevelImage {
   readonly width: number;
@@ -12,15 +14,8 @@ export interface LevelImage {
 }
 
 /** Pictures that follow one another in time. */
-export interface PictureSeries {
+export interface PictureSeries extends SeriesTiming {
   readonly pictures: readonly LevelImage[];
-  /** Frames of the scene a second. */
-  readonly fps: number;
-  /** The frame that shows the first picture, and for how many frames each is shown. */
-  readonly start: number;
-  readonly framesEach: number;
-  /** Before the first and after the last: that picture stays, they repeat, or they run back and forth. */
-  readonly outside: 'hold' | 'repeat' | 'to-and-fro';
 }
 
 /**

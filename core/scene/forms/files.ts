@@ -1,5 +1,5 @@
 import { fault, type Fault } from '../../document/faults';
-import { imageParameters } from '../../document/descriptions';
+import { seriesParameters } from '../../document/descriptions';
 import {
   hashForm,
   idForm,
@@ -34,7 +34,7 @@ export const keptImageForm: Form<KeptImage> = object<KeptImage>({
 
 /** An image of the scene, or a series of them. */
 export const imageForm: Form<SceneImage> = object<SceneImage>({
-  description: imageParameters,
+  description: seriesParameters,
   members: { ...keptImage, series: listOf(hashForm, MOST.series) },
   called: 'an object with hash, name, width and height',
 });
@@ -47,7 +47,8 @@ const countsForm = leaf({
 
 /** A grid of the scene. */
 export const gridForm: Form<SceneGrid> = object<SceneGrid>({
-  members: { name: nameForm, hash: hashForm, counts: countsForm },
+  description: seriesParameters,
+  members: { name: nameForm, hash: hashForm, counts: countsForm, series: listOf(hashForm, MOST.series) },
   called: 'an object with hash, name and counts',
 });
 

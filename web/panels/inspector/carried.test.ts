@@ -1,4 +1,4 @@
-import { completeImage } from '../../../core/scene/read';
+import { completeGrid, completeImage } from '../../../core/scene/read';
 import { describe, expect, it } from 'vitest';
 import { testScene } from '../../../core/tests/scenes';
 import { usedBy, withFiles, withMeshes } from './carried';
@@ -12,7 +12,7 @@ const scene = {
     emitter: { shape: { kind: 'mesh', mesh: 'm2' } },
   }),
   images: [completeImage({ hash: 'a'.repeat(64), name: 'a.png', width: 2, height: 2 })],
-  grids: [{ hash: 'b'.repeat(64), name: 'b.vti', counts: [2, 2, 2] as const }],
+  grids: [completeGrid({ hash: 'b'.repeat(64), name: 'b.vti', counts: [2, 2, 2] })],
 };
 
 describe('things that come along with a copy', () => {

@@ -28,7 +28,7 @@ export interface MaskRange {
 
 /** What a mask looks at, over places all over an emitter's shape; undefined where the shape has none. */
 function maskRange(
-  scene: Pick<Scene, 'meshes' | 'images' | 'seed' | 'time' | 'dials'>,
+  scene: Pick<Scene, 'meshes' | 'images' | 'grids' | 'seed' | 'time' | 'dials'>,
   assets: Assets,
   emitter: Pick<Emitter, 'shape' | 'seed'>,
   mask: Kinded,
@@ -63,6 +63,7 @@ function maskRange(
 export function useMaskRange(emitter: Emitter, mask: Kinded, row: number): MaskRange | undefined {
   const meshes = useSceneOf((scene) => scene.meshes);
   const images = useSceneOf((scene) => scene.images);
+  const grids = useSceneOf((scene) => scene.grids);
   const seed = useSceneOf((scene) => scene.seed);
   const time = useSceneOf((scene) => scene.time);
   const dials = useSceneOf((scene) => scene.dials);
@@ -72,13 +73,13 @@ export function useMaskRange(emitter: Emitter, mask: Kinded, row: number): MaskR
   return useMemo(
     () =>
       maskRange(
-        { meshes, images, seed, time, dials },
+        { meshes, images, grids, seed, time, dials },
         assets,
         { shape, seed: own },
         JSON.parse(counted) as Kinded,
         row,
       ),
-    [counted, shape, own, meshes, images, assets, seed, time, dials, row],
+    [counted, shape, own, meshes, images, grids, assets, seed, time, dials, row],
   );
 }
 
@@ -98,6 +99,7 @@ export function newMask(scene: Scene, assets: Assets, emitter: Emitter, kind: st
 export function useKeptByMasks({ shape, seed: own, masks: all, rejectedBirths }: Emitter): KeptByMasks | undefined {
   const meshes = useSceneOf((scene) => scene.meshes);
   const images = useSceneOf((scene) => scene.images);
+  const grids = useSceneOf((scene) => scene.grids);
   const seed = useSceneOf((scene) => scene.seed);
   const time = useSceneOf((scene) => scene.time);
   const dials = useSceneOf((scene) => scene.dials);
@@ -105,11 +107,11 @@ export function useKeptByMasks({ shape, seed: own, masks: all, rejectedBirths }:
   return useMemo(
     () =>
       keptByMasks(
-        { meshes, images, seed, time, dials },
+        { meshes, images, grids, seed, time, dials },
         { shape, seed: own, masks: all, rejectedBirths },
         assets,
         time.first / time.fps,
       ),
-    [meshes, images, seed, time, dials, assets, shape, own, all, rejectedBirths],
+    [meshes, images, grids, seed, time, dials, assets, shape, own, all, rejectedBirths],
   );
 }

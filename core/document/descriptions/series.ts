@@ -1,7 +1,7 @@
 import { describe } from '../parameters';
 
-/** How an image of the scene that is a series goes through its pictures. */
-export const imageParameters = describe({
+/** How an image or a grid of the scene that is a series goes through its files. */
+export const seriesParameters = describe({
   seriesStart: {
     type: 'number',
     label: 'Series start',
@@ -12,18 +12,18 @@ export const imageParameters = describe({
     whole: true,
     usual: [0, 240],
     fixed: true,
-    help: 'The frame that shows the first picture of the series.',
+    help: 'The frame of the first file of the series.',
   },
   framesEach: {
     type: 'number',
-    label: 'Frames per picture',
+    label: 'Frames per file',
     unit: 'f',
     default: 1,
     min: 0.01,
     max: 10_000,
     usual: [0.5, 12],
     fixed: true,
-    help: 'For how many frames each picture is shown. Below 1 some are left out.',
+    help: 'For how many frames each file of the series stands. Below 1 some are left out.',
   },
   outsideSeries: {
     type: 'choice',
@@ -34,6 +34,6 @@ export const imageParameters = describe({
       { value: 'repeat', label: 'repeat' },
       { value: 'to-and-fro', label: 'back and forth' },
     ],
-    help: 'Before the first and after the last picture that one stays, the series repeats, or it runs back and forth.',
+    help: 'Before the first and after the last file that one stays, the series repeats, or it runs back and forth.',
   },
 });
