@@ -66,6 +66,59 @@ const textOf = (frame: Frame, scene: Scene) =>
 
 const scene = sparse(examples[2]!.scene, 1 / 4);
 
+describe('a pool of threads that fill a grid first', () => {
+  /** A flow round a ball, on so many cells a metre. */
+  const flow = (cells: number) =>
+    testScene({
+      colliders: [{ id: 'c', name: 'C', shape: { kind: 'ball', radius: 0.5 } }],
+      groups: [{ id: 'g', name: 'G', mute: true }],
+      fields: [
+        { group: 'g', settings: { kind: 'wind', direction: [1, 0, 0] }, actsAs: 'flow', strength: 1 },
+        {
+          actsAs: 'flow',
+          settings: { kind: 'grid', group: 'g', around: true, width: 2, height: 2, depth: 2, cell: 1 / cells },
+        },
+      ],
+    });
+
+  it('tells how far that is, that it is there, and comes to the same bits by one, two and three threads', async () => {
+    const told: (number | undefined)[] = [];
+    let filled = 0;
+    const runs = await Promise.all(
+      [1, 2, 3].map((threads) => {
+        const pool = poolOf(threads);
+        if (threads === 2) {
+          pool.onFilling = (share) => void told.push(share);
+          pool.onFilled = () => filled++;
+        }
+        return framesOf(pool, flow(24), 0, 4);
+      }),
+    );
+    for (const frames of runs.slice(1)) expect(textOf(frames[4]!, flow(24))).toBe(textOf(runs[0]![4]!, flow(24)));
+    expect(told.length).toBeGreaterThan(1);
+    expect(told.at(-1)).toBeUndefined();
+    expect(told.slice(0, -1).every((share) => share !== undefined && share >= 0 && share <= 1)).toBe(true);
+    expect(filled).toBe(1);
+  });
+
+  it('stops within the filling: another order is worked on long before it would be done', async () => {
+    const pool = poolOf(1);
+    const begun = new Promise<void>((resolve) => {
+      pool.onFilling = () => resolve();
+    });
+    const order = { assets: new Map(), draftFraction: 1, from: 0, through: 1, onFrame: () => undefined };
+    let failed = 0;
+    pool.start({ ...order, scene: flow(60), onFailed: () => failed++ });
+    await begun;
+    let filled = 0;
+    pool.onFilled = () => filled++;
+    const frames = await framesOf(pool, flow(6), 0, 1);
+    expect(frames).toHaveLength(2);
+    // Of the two grids only that of the second order was filled.
+    expect([filled, failed]).toEqual([1, 0]);
+  });
+});
+
 describe('a pool of threads', () => {
   it('hands over each frame once, in order, the same for one, two and three threads', async () => {
     const [one, two, three] = await Promise.all([1, 2, 3].map((threads) => framesOf(poolOf(threads), scene, 0, 12)));

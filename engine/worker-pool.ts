@@ -208,9 +208,11 @@ export class WorkerPool {
       return;
     }
     if (message.type === 'filled') {
+      // Where nobody listens nobody looks the grid up.
+      if (!this.onFilled) return;
       keepFilled(message.key, message.grid);
       this.tellFilling(undefined);
-      this.onFilled?.();
+      this.onFilled();
       return;
     }
     if (!order || message.job !== this.job) return;

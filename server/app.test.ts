@@ -1,3 +1,4 @@
+import { completeGrid, completeImage } from '../core/scene/read';
 import pino from 'pino';
 import request from 'supertest';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
@@ -107,7 +108,7 @@ describe('scenes', () => {
       .body;
     expect(image).toMatchObject({ name: 'chart é.png', width: 3, height: 2 });
     const made = await json('post', '/scenes', { example: 'chart-in-relief' });
-    const scene = { ...made.body.scene, images: [image] };
+    const scene = { ...made.body.scene, images: [completeImage(image)] };
     await json('put', `/scenes/${made.body.id}`, { scene }).set('If-Match', '"1"');
     const file = await call('get', `/scenes/${made.body.id}/export`)
       .buffer(true)
@@ -346,7 +347,7 @@ describe('grids of vectors', () => {
     const { scene: read, files } = await readSceneFile(new Uint8Array(exported.body as Buffer));
     expect(gridOf(decodedAssets(read, files), hash)).toEqual(grid);
     const again = await call('post', '/scenes/import').attach('file', exported.body as Buffer, 'draught.bathyclast');
-    expect(again.body.scene.grids).toEqual([{ hash, name, counts: [2, 2, 1] }]);
+    expect(again.body.scene.grids).toEqual([completeGrid({ hash, name, counts: [2, 2, 1] })]);
   });
 
   it('that are none, or of which the scene names no sound one, are refused in words', async () => {

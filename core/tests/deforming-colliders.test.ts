@@ -5,7 +5,7 @@ import type { Written } from '../scene/read';
 import { Simulation } from '../sim/step/simulation';
 import { testScene } from './scenes';
 
-const hash = 'd'.repeat(64);
+const hash = 'a1'.repeat(32);
 const meshes = [{ id: 'm', name: 'M', source: { kind: 'file', hash } }];
 
 /** A slab of 2 × 0.4 × 2 m about the origin, that rises by 3 m in a second as it deforms. */

@@ -91,6 +91,69 @@ export const thingsTopics: TopicChapter = {
       },
     },
     {
+      slug: 'flow-around',
+      title: 'Flow around colliders',
+      text: [
+        prose`A field blows through colliders: particles are pressed against them and pile up. “Lead it around the
+          colliders”, in the inspector of a field or a group, puts a flow grid in its place. Nothing flows through a
+          collider then, nothing gathers, and colliders that move push the flow.`,
+        prose`The field itself is muted and goes on as the source of the grid: change its strength and the grid follows.
+          Smaller cells follow small bodies; a collider thinner than a cell counts as a cell thick. Where colliders
+          move, “Sampled again every” says how often the grid is filled.`,
+      ],
+      example: {
+        emitter: {
+          ...FOUNTAIN,
+          shape: { kind: 'disc', radius: 0.5 },
+          transform: { position: [-1.3, 0, 0], rotation: [0, 0, -90] },
+          birth: { life: 3, speed: 0, drag: 12 },
+        },
+        groups: [{ id: 'wind', name: 'wind', mute: true }],
+        fields: [
+          {
+            id: 'blow',
+            name: 'blow',
+            group: 'wind',
+            settings: { kind: 'wind', direction: [1, 0, 0] },
+            actsAs: 'flow',
+            strength: 0.9,
+          },
+          {
+            id: 'around',
+            name: 'around',
+            settings: { ...{ kind: 'grid', group: 'wind', around: true, outside: 'source' }, cell: 0.12 },
+            actsAs: 'flow',
+            strength: 1,
+          },
+        ],
+        colliders: [{ id: 'ball', name: 'Ball', shape: { kind: 'ball', radius: 0.4 }, response: { kind: 'slide' } }],
+      },
+    },
+    {
+      slug: 'series',
+      title: 'Series of images and grids',
+      text: [
+        prose`Several numbered files of one size, chosen or dropped together where one image or grid is, are a series. It
+          plays from its first frame on, holds, repeats or runs back and forth, wherever it is used: texture fields,
+          modulators, masks, emitters on an image, stored grids. Images change from one to the next, grids go evenly.`,
+        prose`A texture field with the mapping “motion” carries particles as the picture moves. What does not move in it,
+          such as an even ground, leaves them alone.`,
+      ],
+      settings: own.seriesParameters,
+      example: {
+        fields: [
+          {
+            id: 'sweep',
+            name: 'sweep',
+            settings: { kind: 'texture', pattern: 'sweep', neutral: 0.3, width: 2.4, depth: 2.4 },
+            actsAs: 'acceleration',
+            strength: 1.5,
+            falloff: { kind: 'everywhere' },
+          },
+        ],
+      },
+    },
+    {
       slug: 'split',
       title: 'Splits',
       text: ['A particle that hits a collider can break into pieces, which can split again at their next contact.'],

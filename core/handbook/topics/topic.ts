@@ -17,6 +17,7 @@ export interface Topic {
 export interface TopicExample {
   readonly emitter?: Written;
   readonly fields?: readonly Written[];
+  readonly groups?: readonly Written[];
   readonly colliders?: readonly Written[];
   readonly zones?: readonly Written[];
   readonly carriers?: readonly Written[];

@@ -19,7 +19,7 @@ function trouble({ settings, resources }: SilenceSource<TextureSettings>): strin
     return 'its picture has no colours to flow by';
   if (mapping === 'motion' && !pictureOf(settings, (hash) => resources.image(hash))!.series)
     return 'its picture does not move: choose an image that is a series';
-  if (mapping === 'motion' && on === 'mesh') return 'motion is felt on a card only';
+  if (mapping === 'motion' && on === 'mesh') return 'motion works on a card only';
   if (on !== 'mesh') return undefined;
   if (mesh === '') return 'no mesh is chosen';
   const found = resources.mesh(mesh);
