@@ -35,6 +35,9 @@ test.describe('a scene is never saved over by another', () => {
       );
     try {
       const [a, b] = [await program.makeScene('First'), await program.makeScene('Second')];
+      // Begun anew, its data file holds no room ready in which an edit could be written on a full disk.
+      await program.end('SIGTERM');
+      await program.start();
       await openOf(page, program, a);
       disk?.fill();
       await setSeed(page, 4001);
