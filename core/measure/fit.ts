@@ -47,8 +47,7 @@ export function boxOfGroup(scene: Scene, group: string, otherwise: Bounds | unde
     });
   const bounds = points.length > 0 ? boundsRound(points) : otherwise;
   if (!bounds) return undefined;
-  const { centre, half } = fittedTo(bounds);
-  return { centre, sides: mapVector(half, (h) => 2 * h) };
+  return sourceBox(fittedTo(bounds));
 }
 
 /** How far round a collider a flow is led, in its own half-widths. */
@@ -87,9 +86,14 @@ export function boxAroundColliders(scene: Scene, assets: Assets): SourceBox | un
     );
   });
   if (points.length === 0) return undefined;
-  const { centre, half } = fittedTo(boundsRound(points));
-  return { centre, sides: mapVector(half, (h) => 2 * h) };
+  return sourceBox(fittedTo(boundsRound(points)));
 }
+
+/** A box by its whole sides. */
+export const sourceBox = ({ centre, half }: FittedBox): SourceBox => ({
+  centre,
+  sides: mapVector(half, (h) => 2 * h),
+});
 
 function boundsRound(points: readonly Vector[]): Bounds {
   const along = (of: (...n: number[]) => number, axis: 0 | 1 | 2) =>

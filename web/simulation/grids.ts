@@ -1,9 +1,9 @@
 import type { Lattice, VectorGrid } from '../../core/lib/grids/vector-grid';
-import { MOST, type SceneGrid } from '../../core/document/scene';
+import { MOST } from '../../core/document/scene';
 import { completeGrid } from '../../core/scene/read';
 import { api } from '../state/api';
-import { changeScene, openedScene } from '../state/scene-store';
-import { loadAssets } from './scene-assets';
+import { openedScene } from '../state/scene-store';
+import { keepAlike, keepInScene, limitSeries } from './keep-series';
 
 /** Reads and keeps one grid. CSV has no lattice of its own; the one given is taken. */
 async function keepGrid(file: File, lattice: Lattice) {
@@ -27,28 +27,19 @@ export async function importGrids(
   tell?: (done: number) => void,
   signal?: AbortSignal,
 ): Promise<string> {
-  const { grids } = openedScene();
-  if (grids.length >= MOST.grids) throw new Error(`The scene has ${MOST.grids} grids. The limit is ${MOST.grids}.`);
-  if (files.length > MOST.series + 1)
-    throw new Error(`${files.length} grids are chosen. The limit of a series is ${MOST.series + 1}.`);
-  const kept: Awaited<ReturnType<typeof keepGrid>>[] = [];
-  for (const file of files) {
-    tell?.(kept.length);
-    kept.push(await keepGrid(file, lattice));
-    signal?.throwIfAborted();
-    const [first, last] = [kept[0]!.counts.join(' × '), kept.at(-1)!.counts.join(' × ')];
-    if (first !== last)
-      throw new Error(
-        `“${file.name}” has ${last} points, “${files[0]!.name}” ${first}. Choose grids with the same number of points.`,
-      );
-  }
-  const [first, ...rest] = kept;
-  const entry: SceneGrid = completeGrid({ ...first!, series: rest.map(({ hash }) => hash) });
-  const known = grids.find(({ hash }) => hash === entry.hash);
-  // One that did not change so far goes on as a series, and the other way round.
-  if (!known) changeScene((scene) => ({ ...scene, grids: [...scene.grids, entry] }));
-  else if (known.series.join() !== entry.series.join())
-    changeScene((scene) => ({ ...scene, grids: scene.grids.map((one) => (one === known ? entry : one)) }));
-  await loadAssets(openedScene());
-  return entry.hash;
+  if (openedScene().grids.length >= MOST.grids)
+    throw new Error(`The scene has ${MOST.grids} grids. The limit is ${MOST.grids}.`);
+  limitSeries(files.length, 'grids');
+  const points = ({ counts }: Pick<VectorGrid, 'counts'>) => counts.join(' × ');
+  const [first, ...rest] = await keepAlike({
+    files,
+    keep: (file) => keepGrid(file, lattice),
+    differs: (last, one, lastName, firstName) =>
+      points(last) === points(one)
+        ? undefined
+        : `“${lastName}” has ${points(last)} points, “${firstName}” ${points(one)}. Choose grids with the same number of points.`,
+    tell,
+    signal,
+  });
+  return keepInScene('grids', completeGrid({ ...first!, series: rest.map(({ hash }) => hash) }));
 }

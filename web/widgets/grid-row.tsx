@@ -3,7 +3,7 @@ import type { GridParameter } from '../../core/document/parameters';
 import type { Lattice } from '../../core/lib/grids/vector-grid';
 import { importGrids } from '../simulation/grids';
 import { useScene } from '../state/scene-store';
-import { inOrder } from './add-images';
+import { inOrder } from '../simulation/keep-series';
 import { KeptRow } from './kept-row';
 import { seriesItem, SeriesRows } from './series-rows';
 

@@ -1,3 +1,4 @@
+import { turnOf } from '../../lib/series-timing';
 import type { Scene } from '../scene';
 
 /**
@@ -8,7 +9,5 @@ export function plateAt({ output, imageSequence }: Pick<Scene, 'output' | 'image
   if (output.backdrop === 'image') return output.backdropImage;
   if (output.backdrop !== 'image-sequence' || imageSequence.length === 0) return '';
   const late = Math.floor(frame) - output.sequenceStart;
-  const n = imageSequence.length;
-  const turn = output.outsideSequence === 'repeat' ? ((late % n) + n) % n : Math.min(n - 1, Math.max(0, late));
-  return imageSequence[turn]!.hash;
+  return imageSequence[turnOf(imageSequence.length, output.outsideSequence, late)]!.hash;
 }

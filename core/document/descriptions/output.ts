@@ -1,4 +1,5 @@
 import { describe } from '../parameters';
+import { seriesParameters } from './series';
 
 /** The picture that leaves the application. */
 export const outputParameters = describe({
@@ -54,15 +55,8 @@ export const outputParameters = describe({
     shown: (v) => v['backdrop'] === 'image',
   },
   sequenceStart: {
-    type: 'number',
+    ...seriesParameters.seriesStart,
     label: 'Sequence start',
-    unit: 'f',
-    default: 0,
-    min: -1_000_000,
-    max: 1_000_000,
-    whole: true,
-    usual: [0, 240],
-    fixed: true,
     help: 'The frame that shows the first image of the sequence.',
     shown: (v) => v['backdrop'] === 'image-sequence',
   },

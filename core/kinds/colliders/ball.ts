@@ -1,7 +1,7 @@
 import { describe } from '../../document/parameters';
 import { circle, radiusHandle } from '../../lib/geometry/outline';
 import { defineColliderShape, inside } from './collider';
-import { traced } from './trace';
+import { tracedBody } from './trace';
 
 const parameters = describe({
   radius: {
@@ -25,7 +25,7 @@ export const ball = defineColliderShape({
   parameters,
   body(values) {
     const { radius, inside: within } = values;
-    const hit = traced((x, y, z, normal) => {
+    const surface = tracedBody((x, y, z, normal) => {
       const r = Math.sqrt(x * x + y * y + z * z);
       normal[0] = r > 0 ? x / r : 0;
       normal[1] = r > 0 ? y / r : 1;
@@ -33,8 +33,7 @@ export const ball = defineColliderShape({
       return r - radius;
     }, within);
     return {
-      hit,
-      distance: (x, y, z) => (within ? -1 : 1) * (Math.sqrt(x * x + y * y + z * z) - radius),
+      ...surface,
       descriptor: { kind: 'ball', radius, within },
       isClear({ distances: [nearest, farthest] }, half) {
         return within ? farthest < radius - half : nearest > radius + half;

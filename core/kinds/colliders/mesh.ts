@@ -70,13 +70,8 @@ function bodyOfMesh(mesh: TriangleMesh): Body {
   const swept = mesh.motion ? new Swept(mesh, tree) : undefined;
   const shift = new Float64Array(3);
   const extent = swept?.extent ?? new Span().clear().includePoints(mesh.positions);
-  const nearest = new Float64Array(3);
   return {
-    distance(x, y, z) {
-      tree.nearestPoint(x, y, z, nearest);
-      const [dx, dy, dz] = [x - nearest[0]!, y - nearest[1]!, z - nearest[2]!];
-      return (tree.encloses(x, y, z) ? -1 : 1) * Math.sqrt(dx * dx + dy * dy + dz * dz);
-    },
+    distance: (x, y, z) => (tree.encloses(x, y, z) ? -1 : 1) * tree.distanceTo(x, y, z),
     descriptor: swept ? undefined : { kind: 'extent', extent, times: SLANT },
     isClear: (span, half) => span.isApart(extent, SLANT * half + (swept?.farthest ?? 0)),
     hit(ax, ay, az, bx, by, bz, half, hit) {

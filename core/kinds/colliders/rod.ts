@@ -1,7 +1,7 @@
 import { describe } from '../../document/parameters';
 import { rodLines, widthHandle } from '../../lib/geometry/outline';
 import { defineColliderShape, inside } from './collider';
-import { traced } from './trace';
+import { tracedBody } from './trace';
 
 const parameters = describe({
   length: {
@@ -35,9 +35,8 @@ export const rod = defineColliderShape({
   body(values) {
     const { length, radius, inside: within } = values;
     const half = length / 2;
-    const beyond = (y: number) => y - Math.min(half, Math.max(-half, y));
-    const hit = traced((x, y, z, normal) => {
-      const up = beyond(y);
+    const surface = tracedBody((x, y, z, normal) => {
+      const up = y - Math.min(half, Math.max(-half, y));
       const r = Math.sqrt(x * x + up * up + z * z);
       normal[0] = r > 0 ? x / r : 1;
       normal[1] = r > 0 ? up / r : 0;
@@ -45,11 +44,7 @@ export const rod = defineColliderShape({
       return r - radius;
     }, within);
     return {
-      hit,
-      distance(x, y, z) {
-        const up = beyond(y);
-        return (within ? -1 : 1) * (Math.sqrt(x * x + up * up + z * z) - radius);
-      },
+      ...surface,
       descriptor: { kind: 'rod', radius, half, within },
       isClear(span, thick) {
         if (!within) return span.isBeside(radius + thick, half + radius + thick, radius + thick);

@@ -1,4 +1,4 @@
-import type { HitRoutine } from './collider';
+import type { Body, HitRoutine } from './collider';
 
 /** Signed distance to a surface, negative behind it; writes its gradient, the unit normal, into x, y, z. */
 export type SignedDistance = (x: number, y: number, z: number, normal: Float64Array) => number;
@@ -57,4 +57,11 @@ export function traced(distance: SignedDistance, within = false): HitRoutine {
     hit.face = 0;
     return true;
   };
+}
+
+/** Contacts and signed distance of a body from one distance; `within` turns both inside out. */
+export function tracedBody(distance: SignedDistance, within: boolean): Pick<Body, 'hit' | 'distance'> {
+  const normal = new Float64Array(3);
+  const side = within ? -1 : 1;
+  return { hit: traced(distance, within), distance: (x, y, z) => side * distance(x, y, z, normal) };
 }

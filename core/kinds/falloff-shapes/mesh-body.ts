@@ -20,18 +20,10 @@ export const distanceToMesh =
     const mesh = meshOf(values, resources);
     if (!mesh) return (_local, count, out) => void out.fill(Infinity, 0, count);
     const tree = treeOf(mesh);
-    const at = new Float64Array(3);
     return ({ x, y, z }, count, out, time) => {
       tree.pose(time);
-      for (let i = 0; i < count; i++) {
-        if (inside(tree, x[i]!, y[i]!, z[i]!)) {
-          out[i] = 0;
-          continue;
-        }
-        tree.nearestPoint(x[i]!, y[i]!, z[i]!, at);
-        const [dx, dy, dz] = [x[i]! - at[0]!, y[i]! - at[1]!, z[i]! - at[2]!];
-        out[i] = Math.sqrt(dx * dx + dy * dy + dz * dz);
-      }
+      for (let i = 0; i < count; i++)
+        out[i] = inside(tree, x[i]!, y[i]!, z[i]!) ? 0 : tree.distanceTo(x[i]!, y[i]!, z[i]!);
     };
   };
 

@@ -1,4 +1,4 @@
-import { opticalFlow, type PixelFlow } from '../../lib/images/optical-flow';
+import { componentAt, opticalFlow, type PixelFlow } from '../../lib/images/optical-flow';
 import type { LevelImage } from '../../lib/images/level-image';
 import { pairAt } from '../../lib/images/series';
 import { clear } from '../contracts/sums';
@@ -8,18 +8,6 @@ import type { TextureSettings } from './texture-parameters';
 
 /** Pairs of pictures for which it is known how one goes to the next, the one wanted last at the end. */
 const KNOWN = 32;
-
-/** A component of a flow between its pixels, bilinear; u and v from 0 to 1, beyond the edge as at it. */
-function componentAt({ width, height }: PixelFlow, values: Float32Array, u: number, v: number): number {
-  const x = Math.min(Math.max(u * width - 0.5, 0), width - 1);
-  const y = Math.min(Math.max(v * height - 0.5, 0), height - 1);
-  const [i, j] = [Math.min(Math.floor(x), width - 2), Math.min(Math.floor(y), height - 2)];
-  const [fx, fy] = [x - i, y - j];
-  const at = j * width + i;
-  const top = values[at]! + fx * (values[at + 1]! - values[at]!);
-  const bottom = values[at + width]! + fx * (values[at + width + 1]! - values[at + width]!);
-  return top + fy * (bottom - top);
-}
 
 /**
  * The motion of a series of pictures on a card in the XZ plane of the place, at a strength of 1 in metres a second. It is worked

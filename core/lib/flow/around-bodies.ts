@@ -1,5 +1,5 @@
 import type { Lattice, VectorGrid } from '../grids/vector-grid';
-import { pointsIn } from '../grids/vector-grid';
+import { pointsIn, stepsTo } from '../grids/vector-grid';
 import { type Vector, mapVector } from '../math/vector';
 import { cellsRound, columnsOf, eachCell, faceMiddle, mapAxes, type Cells, type Columns, type Counts } from './cells';
 import { settleRooms } from './closed-rooms';
@@ -54,12 +54,11 @@ function sampledFlow(cells: Cells, sample: Sample): Columns {
     const counts = mapVector(cells.inner, (n, a) => (a === axis ? n + 1 : n));
     const vectors = new Float32Array(3 * pointsIn({ counts }));
     const at = (index: number): Vector => {
-      const row = Math.floor(index / counts[0]);
-      const cell: Counts = [index % counts[0], row % counts[1], Math.floor(row / counts[1])];
+      const steps = stepsTo(counts, index);
       return faceMiddle(
         cells,
         axis,
-        mapVector(cell, (n, a) => n + cells.before[a]!),
+        mapVector(steps, (n, a) => n + cells.before[a]!),
       );
     };
     sample(pointsIn({ counts }), at, vectors);

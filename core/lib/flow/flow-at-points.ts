@@ -1,4 +1,4 @@
-import { pointsIn } from '../grids/vector-grid';
+import { pointsIn, stepsTo } from '../grids/vector-grid';
 import { type Vector, vectorBy } from '../math/vector';
 import { indexOf, type Cells, type Columns, type Counts } from './cells';
 import type { Bodies, Solid } from './solids';
@@ -66,12 +66,6 @@ function carriedOn({ counts, vectors }: Points, axis: number, cell: Counts, inde
   return rows > 0 ? straight / rows : sides > 0 ? level / sides : NaN;
 }
 
-const cellOf = ([nx, ny]: Counts, index: number): Counts => [
-  index % nx,
-  Math.floor(index / nx) % ny,
-  Math.floor(index / (nx * ny)),
-];
-
 /** Carries what is known on to points beside it, a round a layer. */
 function spread(points: Points): void {
   const { counts, vectors, distance } = points;
@@ -80,7 +74,7 @@ function spread(points: Points): void {
     for (let point = 0; point < distance.length; point++)
       for (let axis = 0; axis < 3; axis++)
         if (Number.isNaN(vectors[3 * point + axis]!))
-          found.push(3 * point + axis, carriedOn(points, axis, cellOf(counts, point), point));
+          found.push(3 * point + axis, carriedOn(points, axis, stepsTo(counts, point), point));
     if (found.length === 0) return;
     for (let n = 0; n < found.length; n += 2) vectors[found[n]!] = found[n + 1]!;
   }
@@ -174,7 +168,7 @@ export function flowAtPoints({ cells, shares, flow, bodies, solids, cell }: Stag
   );
   const indexAt = ([i, j, k]: Counts) => indexOf(cells, i + before[0], j + before[1], k + before[2]);
   for (let point = 0; point < count; point++) {
-    const at = indexAt(cellOf(counts, point));
+    const at = indexAt(stepsTo(counts, point));
     for (let axis = 0; axis < 3; axis++)
       vectors[3 * point + axis] = inMiddle(flow[axis]!, shares[axis]!, at, strides[axis]!);
     distance[point] = corners.reduce((sum, corner) => sum + bodies.distance[at + corner]! / 8, 0);
@@ -186,7 +180,7 @@ export function flowAtPoints({ cells, shares, flow, bodies, solids, cell }: Stag
   for (let point = 0; point < count; point++) {
     const deep = -distance[point]!;
     if (deep < 0) continue;
-    const place = cellOf(counts, point);
+    const place = stepsTo(counts, point);
     const { velocity } = solids[bodies.nearest[indexAt(place)]!]!;
     own.fill(0);
     velocity?.(

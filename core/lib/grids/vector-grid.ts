@@ -26,10 +26,16 @@ export interface GridSeries extends SeriesTiming {
 /** Points of a lattice. */
 export const pointsIn = ({ counts }: Pick<Lattice, 'counts'>): number => counts[0] * counts[1] * counts[2];
 
+/** Steps along each axis from the first point of a lattice to another, by its number. */
+export const stepsTo = ([nx, ny]: Lattice['counts'], index: number): Lattice['counts'] => [
+  index % nx,
+  Math.floor(index / nx) % ny,
+  Math.floor(index / (nx * ny)),
+];
+
 /** Where a point of a lattice is, by its number. */
 export function pointAt({ counts, origin, spacing }: Lattice, index: number): Vector {
-  const [nx, ny] = counts;
-  const steps = [index % nx, Math.floor(index / nx) % ny, Math.floor(index / (nx * ny))];
+  const steps = stepsTo(counts, index);
   return mapVector(origin, (o, i) => o + steps[i]! * spacing[i]!);
 }
 

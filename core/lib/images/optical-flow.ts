@@ -81,6 +81,10 @@ function between({ width, height, values }: Plane, x: number, y: number): number
   return top + fy * (bottom - top);
 }
 
+/** A component of a flow between its pixels; u and v from 0 to 1, beyond the edge as at it. */
+export const componentAt = ({ width, height }: PixelFlow, values: Float32Array, u: number, v: number): number =>
+  between({ width, height, values }, u * width - 0.5, v * height - 0.5);
+
 /** The flow of a coarser level at a finer one: places and ways are twice as large. */
 function finer(coarse: PixelFlow, { width, height }: Plane): PixelFlow {
   const of = (values: Float32Array) => {

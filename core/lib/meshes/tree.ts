@@ -22,6 +22,7 @@ export class MeshTree {
   private readonly ray = new Ray();
   private readonly point = new Vector3();
   private readonly nearest: HitPointInfo = { point: new Vector3(), distance: 0, faceIndex: 0 };
+  private readonly at = new Float64Array(3);
   private posed = NaN;
   /** Made at its first use, and as the mesh was at that time. */
   private winding: WindingNumber | undefined;
@@ -91,6 +92,13 @@ export class MeshTree {
     out[1] = found.point.y;
     out[2] = found.point.z;
     return found.faceIndex;
+  }
+
+  /** Distance of a point to the nearest face. */
+  distanceTo(x: number, y: number, z: number): number {
+    this.nearestPoint(x, y, z, this.at);
+    const [dx, dy, dz] = [x - this.at[0]!, y - this.at[1]!, z - this.at[2]!];
+    return Math.sqrt(dx * dx + dy * dy + dz * dz);
   }
 
   /** Writes the normal of a face, in the pose it is in; returns twice the face’s area. */

@@ -1,6 +1,6 @@
 import { actionOf, groupsAround } from '../../../core/document/groups';
 import type { Scene } from '../../../core/document/scene';
-import { boxAroundColliders } from '../../../core/measure/fit';
+import { boxAroundColliders, sourceBox } from '../../../core/measure/fit';
 import { canBeLedAround, isLedAround, withFlowAround } from '../../../core/scene/around-colliders';
 import { grid } from '../../../core/kinds/fields/grid';
 import { particleBox } from '../../simulation/fit-edit';
@@ -32,11 +32,7 @@ export function LeadAround({ sort, id }: { sort: 'fields' | 'groups'; id: string
   function lead(): void {
     const before = openedScene();
     const particles = particleBox();
-    const box =
-      boxAroundColliders(before, assets) ??
-      (particles
-        ? { centre: particles.centre, sides: [2 * particles.half[0], 2 * particles.half[1], 2 * particles.half[2]] }
-        : EMPTY_BOX);
+    const box = boxAroundColliders(before, assets) ?? (particles ? sourceBox(particles) : EMPTY_BOX);
     if (!changeScene((scene) => withFlowAround(scene, sort, id, box))) return;
     const made = openedScene().fields.find((f) => !before.fields.some((other) => other.id === f.id));
     if (made) select({ type: 'field', id: made.id });

@@ -1,7 +1,8 @@
 import { acceptOf, readable } from '../../../formats/readable';
 import { useRef, useState } from 'react';
 import { MOST } from '../../../core/document/scene';
-import { inOrder, keepImages } from '../../widgets/add-images';
+import { keepImages } from '../../widgets/add-images';
+import { inOrder } from '../../simulation/keep-series';
 import { editScene, useSceneOf } from '../../state/scene-store';
 import { messageOf } from '../../../core/lib/errors';
 
