@@ -20,6 +20,7 @@ import type { ParticleFormat } from './particle-formats/format';
 import { sceneFormatDoc } from './scene-format-doc';
 import { settingsDoc } from './settings-doc';
 import { sceneFrom } from './scene-file';
+import { NO_RESOURCES } from '../core/tests/no-resources';
 
 const root = join(import.meta.dirname, '..');
 const page = (name: string) => readFileSync(join(root, 'docs', name), 'utf8');
@@ -93,7 +94,7 @@ describe('the docs are true', () => {
 
   it('the shape of adding-an-emitter-shape.md works as it stands: half a sphere, even over its area', async () => {
     const { dome } = await madeFrom('adding-an-emitter-shape', 'core/kinds/emitter-shapes');
-    const sample = (dome as ShapeKind).sampler({ radius: 2 }, { mesh: () => undefined, image: () => undefined });
+    const sample = (dome as ShapeKind).sampler({ radius: 2 }, NO_RESOURCES);
     const heights = Array.from({ length: 4000 }, (_, id) => {
       const out = birthPlace();
       expect(sample({ pick: (n) => uniform(9, id, n), k: id + 1, time: 0 }, out)).toBe(true);

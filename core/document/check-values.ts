@@ -1,5 +1,11 @@
 import { fault, inside, type Fault } from './faults';
-import type { Description, NumberParameter, Parameter, SpansParameter } from './parameters';
+import {
+  REFERRED_NAMES,
+  type Description,
+  type NumberParameter,
+  type Parameter,
+  type SpansParameter,
+} from './parameters';
 import { type Vector } from '../lib/math/vector';
 
 /** Most stops a ramp may have. */
@@ -48,7 +54,7 @@ export function allowed(p: Parameter): string {
     case 'points':
       return `${p.least} to ${p.fromFile ?? MOST_LISTED.points} points [x, y, z]${p.unit ? ` in ${p.unit}` : ''}`;
     case 'reference':
-      return `the id of one of the scene’s ${p.to === 'mesh' ? 'meshes' : `${p.to}s`}, or an empty text`;
+      return `the id of one of the scene’s ${REFERRED_NAMES[p.to]}, or an empty text`;
     case 'names':
       return `a list of up to ${MOST_LISTED.names} names`;
     case 'spans':

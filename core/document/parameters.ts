@@ -131,7 +131,18 @@ export interface PointsParameter extends Common {
 }
 
 /** Sorts of things that another can refer to. */
-export type ReferenceTo = 'emitter' | 'carrier' | 'mesh' | 'group' | 'zone' | 'field';
+export type ReferenceTo = 'emitter' | 'carrier' | 'mesh' | 'group' | 'zone' | 'field' | 'weightMap';
+
+/** Several things of each sort, in words. */
+export const REFERRED_NAMES: Readonly<Record<ReferenceTo, string>> = {
+  emitter: 'emitters',
+  carrier: 'carriers',
+  mesh: 'meshes',
+  group: 'groups',
+  zone: 'zones',
+  field: 'fields',
+  weightMap: 'weight maps',
+};
 
 /** The id of another thing of the scene; empty for none. */
 export interface ReferenceParameter extends Common {

@@ -1,6 +1,7 @@
 import type { Values, ValuesOf } from './parameters';
 import type { Kinded } from './registry';
 import type { Keys } from './keys/keys';
+import type { Stroke } from '../lib/weights/stroke';
 import type {
   birthParameters,
   boundsParameters,
@@ -23,6 +24,7 @@ import type {
   sceneTransformParameters,
   workParameters,
   zoneParameters,
+  weightMapParameters,
 } from './descriptions';
 
 /** What a scene file calls itself. */
@@ -52,6 +54,10 @@ export const MOST = {
   zones: 16,
   grids: 16,
   sounds: 8,
+  weightMaps: 32,
+  strokes: 2000,
+  /** Of all strokes of a weight map together. */
+  strokePoints: 20_000,
   markers: 100,
   renders: 12,
   keys: 4096,
@@ -171,6 +177,13 @@ export interface SceneMesh {
   readonly source: Kinded;
 }
 
+/** Weights that are painted on a card or a mesh, in the frame of that. */
+export interface WeightMap extends ValuesOf<typeof weightMapParameters> {
+  readonly id: string;
+  readonly name: string;
+  readonly strokes: readonly Stroke[];
+}
+
 /** The box that keeps all particles. */
 export type Bounds = ValuesOf<typeof boundsParameters> & Moving;
 
@@ -257,6 +270,7 @@ export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly zones: readonly Zone[];
   readonly dials: readonly Dial[];
   readonly meshes: readonly SceneMesh[];
+  readonly weightMaps: readonly WeightMap[];
   readonly images: readonly SceneImage[];
   /** What is behind the picture, an image a frame. */
   readonly imageSequence: readonly KeptImage[];

@@ -1,6 +1,6 @@
 import { counted } from '../lib/counted';
 import { allowed } from './check-values';
-import type { Parameter } from './parameters';
+import { REFERRED_NAMES, type Parameter } from './parameters';
 import { shownParameter } from './shown-number';
 
 /** A default as it reads on the screen. */
@@ -44,7 +44,7 @@ export function shownRange(p: Parameter): string {
     case 'text':
       return p.formula ? 'a formula' : `up to ${p.most} characters`;
     case 'reference':
-      return `one of the scene’s ${p.to === 'mesh' ? 'meshes' : `${p.to}s`}`;
+      return `one of the scene’s ${REFERRED_NAMES[p.to]}`;
     case 'points':
       return `${counted(p.least, 'point')} or more`;
     default:

@@ -8,6 +8,7 @@ import { falloffShapes } from './falloff-shapes';
 import { modulators } from './modulators';
 import { responses } from './responses';
 import type { Impact, Rebound } from './responses/response';
+import { NO_RESOURCES } from '../tests/no-resources';
 
 const FPS = 24;
 
@@ -35,8 +36,8 @@ describe('every curve has the weights of its examples', () =>
   }));
 
 describe('every falloff shape has the distances and directions of its examples', () =>
-  eachExample(falloffShapes, (kind, { values = {}, at, distance, outward, mesh }) => {
-    const resources = { mesh: () => mesh, image: () => undefined };
+  eachExample(falloffShapes, (kind, { values = {}, at, distance, outward, mesh, weights }) => {
+    const resources = { ...NO_RESOURCES, mesh: () => mesh, weights: () => weights };
     const complete = falloffShapes.defaults(kind.kind, values);
     const local = only(at);
     const d = new Float64Array(1);
@@ -65,7 +66,12 @@ describe('every modulator has the values of its examples', () =>
     } = example;
     const dials = { names: [], at: () => [] };
     const source = { values: modulators.defaults(kind.kind, values), stream: 7, fps: FPS, dials };
-    const routine = kind.compile({ ...source, zones: example.zones ?? [], image: () => example.image });
+    const routine = kind.compile({
+      ...source,
+      zones: example.zones ?? [],
+      image: () => example.image,
+      weights: () => example.weights,
+    });
     const block = { ...particleBlock(), count: 1, velocity: only(velocity) };
     [block.age[0], block.life[0], block.along[0], block.zone[0]] = [age, life, along, zone];
     const found = new Float64Array(1);

@@ -154,7 +154,7 @@ function weightDiagnosis(
   if (field.modulators.length > 0) {
     const resources = resourcesOf(scene, assets);
     const broken = field.modulators
-      .map((values) => modulators.get(values.kind).broken?.({ values, image: resources.image, dials: dialsOf(scene) }))
+      .map((values) => modulators.get(values.kind).broken?.({ values, ...resources, dials: dialsOf(scene) }))
       .find(Boolean);
     return {
       code: 'masked',

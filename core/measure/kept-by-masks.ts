@@ -22,7 +22,7 @@ export interface KeptByMasks {
  * or no places. A birth that tries again finds one with the chance 1 − (1 − p)ⁿ in n tries.
  */
 export function keptByMasks(
-  scene: Pick<Scene, 'meshes' | 'images' | 'grids' | 'seed' | 'time' | 'dials'>,
+  scene: Pick<Scene, 'meshes' | 'weightMaps' | 'images' | 'grids' | 'seed' | 'time' | 'dials'>,
   emitter: Pick<Emitter, 'shape' | 'seed' | 'masks' | 'rejectedBirths'>,
   assets: Assets,
   time = 0,

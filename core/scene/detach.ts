@@ -23,7 +23,7 @@ export const withReferences = (scene: Scene, to: ReferenceTo, from: string, othe
   sceneForm.renamed(scene, (sort, id) => (sort === to && id === from ? other : id));
 
 /** Sorts of things that a part can be left with a reference to after they were deleted. */
-const LASTING: readonly ReferenceTo[] = ['emitter', 'carrier', 'mesh', 'zone'];
+const LASTING: readonly ReferenceTo[] = ['emitter', 'carrier', 'mesh', 'zone', 'weightMap'];
 
 /** A scene without references to things that it does not have, as parts bring them that were put away and come back. */
 export function withoutDangling(scene: Scene): Scene {
@@ -41,6 +41,12 @@ export function withoutEmitters(scene: Scene, ids: readonly string[]): Scene {
 export function withoutMesh(scene: Scene, id: string): Scene {
   const rest = withoutReferences(scene, 'mesh', [id]);
   return { ...rest, meshes: rest.meshes.filter((m) => m.id !== id) };
+}
+
+/** A scene without a weight map, and with nothing that reads it. */
+export function withoutWeightMap(scene: Scene, id: string): Scene {
+  const rest = withoutReferences(scene, 'weightMap', [id]);
+  return { ...rest, weightMaps: rest.weightMaps.filter((m) => m.id !== id) };
 }
 
 /** Takes a group away and leaves its members where it stood. What read it, or was filled from it, lets go of it. */

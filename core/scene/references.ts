@@ -12,6 +12,7 @@ export const REFERRED_LISTS = {
   group: 'groups',
   zone: 'zones',
   field: 'fields',
+  weightMap: 'weightMaps',
 } as const satisfies Record<ReferenceTo, keyof Scene>;
 
 /** Sorts of things that may be named without being there: a desk that is changed for another has other fields. */

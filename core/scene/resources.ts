@@ -1,4 +1,5 @@
 import { meshOfScene } from './scene-meshes';
+import { weightsOfScene } from './scene-weights';
 import type { FieldResources } from '../kinds/contracts/field';
 import type { LevelImage } from '../lib/images/level-image';
 import { gridOf, imageOf, type Assets } from '../document/assets';
@@ -6,7 +7,7 @@ import type { VectorGrid } from '../lib/grids/vector-grid';
 import type { Scene, SceneGrid, SceneImage } from '../document/scene';
 
 /** The parts of a scene that its shapes and fields are made from, beside themselves. */
-type Made = Pick<Scene, 'meshes' | 'images' | 'grids' | 'time'>;
+type Made = Pick<Scene, 'meshes' | 'weightMaps' | 'images' | 'grids' | 'time'>;
 
 /** A file of a scene that may be a series. */
 type Entry = SceneImage | SceneGrid;
@@ -42,6 +43,7 @@ function gridOfScene({ grids, time }: Made, assets: Assets, hash: string): Vecto
 export function resourcesOf(scene: Made, assets: Assets): FieldResources {
   return {
     mesh: (id) => meshOfScene(scene, assets, id),
+    weights: (id) => weightsOfScene(scene, assets, id),
     image: (hash) => imageOfScene(scene, assets, hash),
     grid: (hash) => gridOfScene(scene, assets, hash),
   };

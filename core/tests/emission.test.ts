@@ -5,10 +5,9 @@ import { birthPlace, type BirthPlace, type Resources } from '../kinds/emitter-sh
 import { shapes } from '../kinds/emitter-shapes';
 import { estimateRun } from '../sim/step/estimate';
 import { binned, chiSquare, runTo, testScene } from './scenes';
+import { NO_RESOURCES } from './no-resources';
 
 const N = 20_000;
-
-const NO_RESOURCES: Resources = { mesh: () => undefined, image: () => undefined };
 
 /** Birth places of N particles of a shape, with a fixed seed. */
 function places(kind: string, values: object, resources: Resources = NO_RESOURCES): BirthPlace[] {

@@ -11,6 +11,7 @@ import { uniform } from '../lib/random/lookup';
 import { type Written, checkScene } from '../scene/read';
 import { dissolve } from '../scene/detach';
 import { runTo, testScene } from './scenes';
+import { NO_RESOURCES } from './no-resources';
 
 /** A grid over [0, 1]³ with so many points a side, from a function. */
 function gridOf(n: number, at: (x: number, y: number, z: number) => Vector): VectorGrid {
@@ -244,12 +245,7 @@ describe('a grid that is sampled again', () => {
     expect(whole).toBeGreaterThan(0);
     expect(on.populations[0]!.columns.x[0]).toBe(whole);
     const { grid } = fields.get('grid');
-    const words = (settings: Written) =>
-      grid!.description(fields.defaults('grid', settings), {
-        mesh: () => undefined,
-        image: () => undefined,
-        grid: () => undefined,
-      });
+    const words = (settings: Written) => grid!.description(fields.defaults('grid', settings), NO_RESOURCES);
     expect(words({ cell: 0.02 })).toBe('101 × 101 × 101 = 1030301 points, 12 MB');
     expect(words({ cell: 0.02, every: 4 })).toBe('101 × 101 × 101 = 1030301 points, 24 MB for 2 samples');
   });

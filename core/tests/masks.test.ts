@@ -8,8 +8,8 @@ import { completeScene, type Written } from '../scene/read';
 import type { Scene } from '../document/scene';
 import { birthPlace } from '../kinds/emitter-shapes/shape';
 import { runTo } from './scenes';
+import { NO_RESOURCES } from './no-resources';
 
-const NO_RESOURCES = { mesh: () => undefined, image: () => undefined };
 const DIALS = { names: ['level'], at: (frame: number) => [frame / 10] };
 const SOURCE = { stream: 5, resources: NO_RESOURCES, surface: undefined, fps: 24, dials: DIALS };
 
@@ -182,7 +182,7 @@ describe('masks', () => {
     const source = {
       ...SOURCE,
       values: masks.defaults('texture', { pattern: 'image', image: 'b'.repeat(64), low: 0.5 }),
-      resources: { mesh: () => undefined, image: () => black },
+      resources: { ...NO_RESOURCES, image: () => black },
     };
     expect(compileMask(masks.get('texture'), source)(birthPlace(), 0)).toBe(0);
   });

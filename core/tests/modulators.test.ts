@@ -154,6 +154,7 @@ describe('modulators multiply a weight', () => {
       modulators.get('formula').broken!({
         values: { formula: 'q + 1' },
         image: () => undefined,
+        weights: () => undefined,
         dials: { names: [], at: () => [] },
       }),
     ).toMatch(/“q” is not a known name/);

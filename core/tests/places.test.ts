@@ -9,6 +9,7 @@ import { uniform } from '../lib/random/lookup';
 import { freeId, freeName } from '../scene/free-identity';
 import { shapes } from '../kinds/emitter-shapes';
 import { birthPlace } from '../kinds/emitter-shapes/shape';
+import { NO_RESOURCES } from './no-resources';
 
 interface Body {
   readonly kind: string;
@@ -61,7 +62,6 @@ describe('handles of sizes', () => {
 
 /** Shapes whose outline is not their edge: nothing to compare, a curve through its points, or marks at them. */
 const UNBOUNDED = ['point', 'mesh', 'particles', 'path', 'cloud'];
-const NO_RESOURCES = { mesh: () => undefined, image: () => undefined };
 
 describe('outlines of shapes', () => {
   it.each(shapes.list.filter((s) => !UNBOUNDED.includes(s.kind)).map((s) => [s.kind, s] as const))(

@@ -11,6 +11,7 @@ interface Parts {
   readonly time?: Written;
   readonly groups?: readonly Written[];
   readonly meshes?: readonly Written[];
+  readonly weightMaps?: readonly Written[];
   readonly colliders?: readonly Written[];
   readonly zones?: readonly Written[];
   readonly carriers?: readonly Written[];

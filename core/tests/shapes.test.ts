@@ -10,6 +10,7 @@ import { uniform } from '../lib/random/lookup';
 import { shapes } from '../kinds/emitter-shapes';
 import { birthPlace, type BirthPlace, type Resources } from '../kinds/emitter-shapes/shape';
 import { binned, chiSquare } from './scenes';
+import { NO_RESOURCES } from './no-resources';
 
 const N = 20_000;
 /** 99.9 % of χ² with 19 degrees of freedom, from tables. */
@@ -17,7 +18,7 @@ const LIMIT = 43.8;
 
 /** Birth places of N particles of a shape, with a fixed seed. */
 function places(kind: string, values: object, resources: Partial<Resources> = {}): BirthPlace[] {
-  const all = { mesh: () => undefined, image: () => undefined, ...resources };
+  const all = { ...NO_RESOURCES, ...resources };
   const sample = shapes.get(kind).sampler(shapes.defaults(kind, values as never), all);
   return Array.from({ length: N }, (_, key) => {
     const out = birthPlace();
@@ -214,9 +215,10 @@ describe('densities of shapes against their geometry (χ², fixed seeds)', () =>
       ),
     ).toBeLessThan(limitFor(Math.max(1, lengths.length - 1)));
     const { empty } = shapes.get('lettering');
-    const none = { mesh: () => undefined, image: () => undefined };
-    expect(empty!(shapes.defaults('lettering', { text: '   ' }), none)).toBe('its text has no letters');
-    expect(empty!(shapes.defaults('lettering', { text: '漢' }), none)).toBe('its typeface has no letters for “漢”');
+    expect(empty!(shapes.defaults('lettering', { text: '   ' }), NO_RESOURCES)).toBe('its text has no letters');
+    expect(empty!(shapes.defaults('lettering', { text: '漢' }), NO_RESOURCES)).toBe(
+      'its typeface has no letters for “漢”',
+    );
   });
 });
 
@@ -277,7 +279,7 @@ describe('meshes', () => {
     expect(chiSquareAgainst([top, front], [3 / 5, 2 / 5])).toBeLessThan(limitFor(1));
     const { empty } = shapes.get('mesh');
     expect(
-      empty!(shapes.defaults('mesh', { mesh: 'm', groups: ['lid'] }), { mesh: () => box, image: () => undefined }),
+      empty!(shapes.defaults('mesh', { mesh: 'm', groups: ['lid'] }), { ...NO_RESOURCES, mesh: () => box }),
     ).toMatch(/groups it is narrowed to are not in its mesh/);
   });
 
@@ -364,7 +366,7 @@ describe('meshes', () => {
     };
     const sampler = shapes
       .get('mesh')
-      .sampler(shapes.defaults('mesh', { mesh: 'm' }), { mesh: () => mesh, image: () => undefined });
+      .sampler(shapes.defaults('mesh', { mesh: 'm' }), { ...NO_RESOURCES, mesh: () => mesh });
     const heights = [0, 0.5, 1, 1.5, 2].map((time) => {
       const out = birthPlace();
       sampler({ pick: () => 0.3, k: 1, time }, out);

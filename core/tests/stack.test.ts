@@ -7,8 +7,9 @@ import type { Written } from '../scene/read';
 import { type Vector, mapVector } from '../lib/math/vector';
 import type { Resources } from '../kinds/emitter-shapes/shape';
 import { only, runTo, testScene, thrown } from './scenes';
+import { NO_RESOURCES } from './no-resources';
 
-const NONE: Resources = { mesh: () => undefined, image: () => undefined };
+const NONE: Resources = NO_RESOURCES;
 
 const push = (over: Written = {}): Written => ({
   settings: { kind: 'wind' },

@@ -11,4 +11,5 @@ export * from './render';
 export * from './transform';
 export * from './scene';
 export * from './series';
+export * from './weight-map';
 export * from './zone';

@@ -2,6 +2,9 @@ import { describe, type ValuesOf } from '../../document/parameters';
 import { cos, sin } from '../../lib/math/exact';
 import { cross, frameAbout, length, normalised, type Vector } from '../../lib/math/vector';
 import { Purpose } from '../../lib/random/lookup';
+import type { WeightsOn } from '../../lib/weights/weights-on';
+import { inward } from '../../lib/math/similarity';
+import { weightMapParameter } from '../shared/weight-map-parameter';
 import { defineBody, type SpawnPose } from './body';
 import { MOST_POINTS, Rod } from './rod';
 
@@ -36,6 +39,22 @@ const parameters = describe({
     min: 0,
     usual: [0, 2],
     help: 'Each strand is longer or shorter than the set length by up to this, but at least a tenth of it.',
+  },
+  weightMap: {
+    ...weightMapParameter.weightMap,
+    label: 'Length by weights',
+    help: 'A painted weight map: strands have their full length where its weight is 1, and are shorter below.',
+  },
+  leastLength: {
+    type: 'number',
+    label: 'Least length',
+    unit: '%',
+    default: 10,
+    min: 1,
+    max: 100,
+    usual: [5, 100],
+    help: 'The length of strands where the weight is 0, in percent of their full length.',
+    shown: (v) => v['weightMap'] !== '',
   },
   stiffness: {
     type: 'number',
@@ -201,11 +220,22 @@ function rootDirection(values: Settings, { axis, position, time, hashRandom }: S
   return leant(axis, sideOf(axis, to), sway * RADIAN * sin(WHOLE_TURN * turn));
 }
 
-/** The length of one strand, metres. */
+/** The length of one strand by chance, metres. */
 function lengthOf({ length: mean, lengthVariance }: Settings, hashRandom: SpawnPose['hashRandom']): number {
   return lengthVariance === 0
     ? mean
     : Math.max(mean / 10, mean + lengthVariance * (2 * hashRandom(Purpose.strandLength) - 1));
+}
+
+/** The share of its length that the weight at its root leaves a strand. */
+function lengthByWeight({ leastLength }: Settings, weights: WeightsOn | undefined) {
+  const near = new Float64Array(3);
+  const least = leastLength / 100;
+  return ({ position, place, time }: SpawnPose): number => {
+    if (!weights) return 1;
+    weights.pose(time);
+    return least + (1 - least) * weights.at(...inward(place, position), near);
+  };
 }
 
 /** A curve held at its root, which bends and hardly stretches. */
@@ -220,8 +250,9 @@ export const strands = defineBody({
   advice:
     'For weed, hair, ropes and tentacles. Give particles some drag, so that flows move them. A stiff root makes a strand stand up while its tip plays. More substeps let it swing for longer.',
   points: (values) => values.points,
-  compile(values) {
+  compile(values, _shape, resources) {
     const settings = values;
+    const share = lengthByWeight(settings, resources.weights(settings.weightMap));
     const { points, stiffness, rootStiffness, damping, stretch, rounds } = settings;
     const pieces = points - 1;
     const rate = WHOLE_TURN * stiffness;
@@ -236,7 +267,7 @@ export const strands = defineBody({
       isLine: true,
       isHeld: (point) => point === 0,
       rest(pose, out) {
-        const piece = lengthOf(settings, pose.hashRandom) / pieces;
+        const piece = (share(pose) * lengthOf(settings, pose.hashRandom)) / pieces;
         const start = rootDirection(settings, pose);
         const [a, b] = frameAbout(pose.axis);
         const turn = WHOLE_TURN * pose.hashRandom(Purpose.bow);

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { Resources } from '../emitter-shapes/shape';
 import { colliderShapes } from '.';
+import { NO_RESOURCES } from '../../tests/no-resources';
 
-const nothing: Resources = { mesh: () => undefined, image: () => undefined };
+const nothing: Resources = NO_RESOURCES;
 
 describe('the signed distance of a collider', () => {
   // By hand, metres.

@@ -3,6 +3,7 @@ import type { Values, Description, ValuesOf } from '../../document/parameters';
 import type { Kind } from '../../document/registry';
 import type { LevelImage } from '../../lib/images/level-image';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
+import type { WeightsOn } from '../../lib/weights/weights-on';
 import type { Outline, SizeHandle } from '../../lib/geometry/outline';
 
 /** Where a particle is born, all in the emitter's own frame; written in place. */
@@ -91,6 +92,8 @@ export interface Draw {
 export interface Resources {
   mesh(id: string): TriangleMesh | undefined;
   image(hash: string): LevelImage | undefined;
+  /** Painted weights by the id of their weight map; undefined where its mesh is not there. */
+  weights(id: string): WeightsOn | undefined;
 }
 
 /** Writes the birth place of one particle; false where there is none. */

@@ -2,6 +2,7 @@ import type { Documented, Kind } from '../../document/registry';
 import { describe, type Values, type Description, type ValuesOf } from '../../document/parameters';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
 import type { Vector, VectorColumns } from '../../lib/math/vector';
+import type { WeightsOn } from '../../lib/weights/weights-on';
 import type { Outline, SizeHandle } from '../../lib/geometry/outline';
 import type { Resources } from '../emitter-shapes/shape';
 
@@ -30,6 +31,8 @@ export interface FalloffShapeExample<V = Values> {
   readonly outward?: Vector;
   /** A mesh that its values name. */
   readonly mesh?: TriangleMesh;
+  /** Painted weights that its values name. */
+  readonly weights?: WeightsOn;
 }
 
 /** The body that a falloff is measured from. Its own frame is the field's place. */

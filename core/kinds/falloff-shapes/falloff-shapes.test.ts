@@ -3,11 +3,12 @@ import type { Values } from '../../document/parameters';
 import { vectorColumns, vectorBy, type Vector } from '../../lib/math/vector';
 import { falloffShapes } from '.';
 import type { FalloffShapeKind } from './falloff-shape';
+import { NO_RESOURCES } from '../../tests/no-resources';
 
-const RESOURCES = { mesh: () => undefined, image: () => undefined };
+const RESOURCES = NO_RESOURCES;
 /** Every shape with a falloff that needs nothing else of the scene. */
 const shapes = falloffShapes.list
-  .filter(({ bounded, parameters }) => bounded && !('mesh' in parameters))
+  .filter(({ bounded, parameters }) => bounded && !('mesh' in parameters) && !('weightMap' in parameters))
   .map((kind) => [kind.kind, kind] as const);
 
 function distanceAt(kind: FalloffShapeKind, values: Values, at: Vector): number {

@@ -4,6 +4,7 @@ import { box } from './box';
 import { cone } from './cone';
 import { everywhere } from './everywhere';
 import type { FalloffShapeKind } from './falloff-shape';
+import { painted } from './painted';
 import { path } from './path';
 import { ring } from './ring';
 import { rod } from './rod';
@@ -23,4 +24,5 @@ export const falloffShapes = new Registry<FalloffShapeKind>('falloff shape', [
   path,
   surface,
   volume,
+  painted,
 ]);

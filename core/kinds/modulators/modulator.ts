@@ -5,6 +5,7 @@ import type { LevelImage } from '../../lib/images/level-image';
 import type { Vector, VectorColumns } from '../../lib/math/vector';
 import { monotoneCubic } from '../../lib/math/monotone';
 import type { Dials } from '../../document/dials';
+import type { WeightsOn } from '../../lib/weights/weights-on';
 import type { ParticleBlock } from '../../lib/particle-block';
 
 /** What a modulator is compiled from. */
@@ -17,6 +18,7 @@ export interface ModulatorSource<V = Values> {
   /** Ids of the scene's zones, in their order. */
   readonly zones: readonly string[];
   image(hash: string): LevelImage | undefined;
+  weights(id: string): WeightsOn | undefined;
 }
 
 /** What a modulator sees of a block of particles. */
@@ -58,6 +60,8 @@ export interface ModulatorExample<V = Values> {
   readonly level?: number;
   /** A picture that its values name. */
   readonly image?: LevelImage;
+  /** Weights that its values name. */
+  readonly weights?: WeightsOn;
   /** ν. */
   readonly value: number;
 }
@@ -74,7 +78,7 @@ export interface ModulatorKind<V = Values> extends Kind, Documented {
   /** Whether ν depends on velocities with these values. */
   heedsVelocity?(values: V): boolean;
   /** A sentence where it can't work with these values. */
-  broken?(source: Pick<ModulatorSource<V>, 'values' | 'image' | 'dials'>): string | undefined;
+  broken?(source: Pick<ModulatorSource<V>, 'values' | 'image' | 'weights' | 'dials'>): string | undefined;
 }
 
 /** Describes a kind of modulator: its routines see values of the types that its parameters say. */

@@ -4,6 +4,7 @@ import { vectorColumns, type Vector } from '../math/vector';
 import { uniform } from '../random/lookup';
 import type { TriangleMesh } from './mesh';
 import { WindingNumber } from './winding-number';
+import { NO_RESOURCES } from '../../tests/no-resources';
 
 const mesh = (positions: readonly number[], index: readonly number[]): TriangleMesh => ({
   positions: Float32Array.from(positions),
@@ -135,7 +136,7 @@ describe('a falloff inside a mesh', () => {
     at.forEach((p, i) => ([local.x[i], local.y[i], local.z[i]] = p));
     const out = new Float64Array(at.length);
     const kind = falloffShapes.get('volume');
-    const resources = { mesh: () => of, image: () => undefined };
+    const resources = { ...NO_RESOURCES, mesh: () => of };
     kind.distance(falloffShapes.defaults('volume', { mesh: 'm' }), resources)(local, at.length, out, time);
     return [...out];
   };

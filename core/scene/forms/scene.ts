@@ -18,6 +18,7 @@ import { emitterForm } from './emitter';
 import { fieldForm, groupForm, zoneForm } from './field';
 import { gridForm, imageForm, keptImageForm, lateMarkers, markerForm, meshForm, soundForm } from './files';
 import { placedWhole, single } from './thing';
+import { weightMapForm } from './weight-map';
 
 const formatForm = leaf<typeof SCENE_FORMAT>({
   fits: (value) => value === SCENE_FORMAT,
@@ -74,6 +75,7 @@ export const sections = {
   zones: listOf(zoneForm, MOST.zones),
   dials: listOf(dialForm, MOST.dials, { rules: sharedNames }),
   meshes: listOf(meshForm, MOST.meshes),
+  weightMaps: listOf(weightMapForm, MOST.weightMaps),
   images: listOf(imageForm, MOST.images),
   imageSequence: listOf(keptImageForm, MOST.imageSequence),
   grids: listOf(gridForm, MOST.grids),

@@ -88,6 +88,7 @@ export function compileWeight(scene: Scene, thing: Weighed, assets: Assets, hear
         stream: streamOf(scene.seed ^ 0x2545f491, seed),
         fps: scene.time.fps,
         image: resources.image,
+        weights: resources.weights,
         dials,
         zones,
       };

@@ -66,7 +66,7 @@ interface Names {
 
 /** Values whose references point to what this scene has; others are let go. */
 function rebound({ scene, meshId, groupId, carrierId }: Names, values: Kinded, description: Description): Kinded {
-  const lists = { emitter: scene.emitters, zone: scene.zones, field: scene.fields };
+  const lists = { emitter: scene.emitters, zone: scene.zones, field: scene.fields, weightMap: scene.weightMaps };
   const next: Record<string, unknown> = { ...values };
   for (const [name, parameter] of Object.entries(description)) {
     if (parameter.type !== 'reference' || typeof next[name] !== 'string' || next[name] === '') continue;

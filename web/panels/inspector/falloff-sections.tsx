@@ -20,7 +20,7 @@ import { openCurve } from '../curve/curve-store';
 import { usePlayer } from '../../state/player-store';
 import { fitToParticles, switchFalloffShape } from '../../simulation/fit-edit';
 import { useAssets } from '../../simulation/scene-assets';
-import { imageOf } from '../../../core/document/assets';
+import { resourcesOf } from '../../../core/scene/resources';
 import { LISTS, useScene } from '../../state/scene-store';
 import { switchKind } from '../../state/kind-switch';
 import { takeRow } from '../../state/take-row';
@@ -130,7 +130,7 @@ function ModulatorRows({ thing, owner, row }: Props & { row: number }) {
   const scene = useScene();
   const values = thing.modulators[row]!;
   const kind = modulators.get(values.kind);
-  const trouble = kind.broken?.({ values, image: (hash) => imageOf(assets, hash), dials: dialsOf(scene) });
+  const trouble = kind.broken?.({ values, ...resourcesOf(scene, assets), dials: dialsOf(scene) });
   return (
     <div className="pb-2" data-handbook={`modulator/${kind.kind}`}>
       <KindChoice

@@ -28,7 +28,7 @@ export interface MaskRange {
 
 /** What a mask looks at, over places all over an emitter's shape; undefined where the shape has none. */
 function maskRange(
-  scene: Pick<Scene, 'meshes' | 'images' | 'grids' | 'seed' | 'time' | 'dials'>,
+  scene: Pick<Scene, 'meshes' | 'weightMaps' | 'images' | 'grids' | 'seed' | 'time' | 'dials'>,
   assets: Assets,
   emitter: Pick<Emitter, 'shape' | 'seed'>,
   mask: Kinded,
@@ -62,6 +62,7 @@ function maskRange(
 /** The same for one of the scene's masks, counted anew only where that changes it: the limits themselves do not. */
 export function useMaskRange(emitter: Emitter, mask: Kinded, row: number): MaskRange | undefined {
   const meshes = useSceneOf((scene) => scene.meshes);
+  const weightMaps = useSceneOf((scene) => scene.weightMaps);
   const images = useSceneOf((scene) => scene.images);
   const grids = useSceneOf((scene) => scene.grids);
   const seed = useSceneOf((scene) => scene.seed);
@@ -73,13 +74,13 @@ export function useMaskRange(emitter: Emitter, mask: Kinded, row: number): MaskR
   return useMemo(
     () =>
       maskRange(
-        { meshes, images, grids, seed, time, dials },
+        { meshes, weightMaps, images, grids, seed, time, dials },
         assets,
         { shape, seed: own },
         JSON.parse(counted) as Kinded,
         row,
       ),
-    [counted, shape, own, meshes, images, grids, assets, seed, time, dials, row],
+    [counted, shape, own, meshes, weightMaps, images, grids, assets, seed, time, dials, row],
   );
 }
 
@@ -98,6 +99,7 @@ export function newMask(scene: Scene, assets: Assets, emitter: Emitter, kind: st
 /** How many births the masks of an emitter leave, counted anew only where that changes. */
 export function useKeptByMasks({ shape, seed: own, masks: all, rejectedBirths }: Emitter): KeptByMasks | undefined {
   const meshes = useSceneOf((scene) => scene.meshes);
+  const weightMaps = useSceneOf((scene) => scene.weightMaps);
   const images = useSceneOf((scene) => scene.images);
   const grids = useSceneOf((scene) => scene.grids);
   const seed = useSceneOf((scene) => scene.seed);
@@ -107,11 +109,11 @@ export function useKeptByMasks({ shape, seed: own, masks: all, rejectedBirths }:
   return useMemo(
     () =>
       keptByMasks(
-        { meshes, images, grids, seed, time, dials },
+        { meshes, weightMaps, images, grids, seed, time, dials },
         { shape, seed: own, masks: all, rejectedBirths },
         assets,
         time.first / time.fps,
       ),
-    [meshes, images, grids, seed, time, dials, assets, shape, own, all, rejectedBirths],
+    [meshes, weightMaps, images, grids, seed, time, dials, assets, shape, own, all, rejectedBirths],
   );
 }
