@@ -78,7 +78,35 @@ const masked = (group: string): Written =>
 /** The mesh that pages on meshes use. */
 const MESHES = [{ id: 'mesh', name: 'Bed', source: { kind: 'terrain', detail: 24 } }];
 
-const withMesh = (values: Kinded): Kinded => ('mesh' in values ? { ...values, mesh: 'mesh' } : values);
+/** The weight map that pages on painted weights use: an S across the ground. */
+const WEIGHT_MAPS = [
+  {
+    id: 'weights',
+    name: 'Weights',
+    surface: 'card',
+    width: 2.4,
+    depth: 2.4,
+    strokes: [
+      {
+        radius: 0.35,
+        softness: 0.6,
+        strength: 1,
+        lines: [
+          Array.from({ length: 25 }, (_, i) =>
+            [i / 12 - 1, 0, 0.6 * Math.sin(i / 4), 0, 1, 0].map((n) => Number(n.toFixed(3))),
+          ).flat(),
+        ],
+      },
+    ],
+  },
+];
+
+/** Values that name the mesh and the weight map of the examples, where they name such. */
+const withThings = (values: Kinded): Kinded => ({
+  ...values,
+  ...('mesh' in values && { mesh: 'mesh' }),
+  ...('weightMap' in values && { weightMap: 'weights' }),
+});
 
 /** A field that is filled from a group, with a muted one to fill it from. */
 function filledFrom(field: Written): Parts {
@@ -153,7 +181,7 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
   field(kind, over) {
     const { strength, actsAs } = over;
     const own = fieldOf(kind, { ...(actsAs !== undefined && { actsAs }), ...(strength !== undefined && { strength }) });
-    const field = { ...own, settings: withMesh({ ...(own['settings'] as Kinded), ...within(over, 'settings') }) };
+    const field = { ...own, settings: withThings({ ...(own['settings'] as Kinded), ...within(over, 'settings') }) };
     const [acts] = fields.get(kind).actions;
     // Round a circle a path can be followed for long.
     const circle = { kind: 'path', form: 'circle', pathRadius: 0.8, inner: 0.5, outer: 1.2 };
@@ -176,7 +204,7 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
   falloff: (kind, over) => ({
     fields: [
       push({
-        falloff: withMesh({
+        falloff: withThings({
           ...falloffShapes.defaults(kind, falloffShapes.get(kind).fitted([0.6, 0.6, 0.6])),
           ...within(over, 'falloff'),
         }),
@@ -187,7 +215,7 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     fields: [push({ falloff: ball, curve: { ...falloffCurves.defaults(kind), ...within(over, 'curve') } })],
   }),
   modulator(kind, over) {
-    const values = { ...modulators.defaults(kind), ...within(over, 'modulator') };
+    const values = withThings({ ...modulators.defaults(kind), ...within(over, 'modulator') });
     if (kind === 'zone')
       return {
         fields: [push({ falloff: { kind: 'everywhere' }, modulators: [{ ...values, zone: 'zone' }] })],
@@ -264,7 +292,7 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
       ...(kind === 'text' && { text: 'Bathyclast' }),
       ...(kind === 'cloud' && { points: POINTS }),
     };
-    const shape = withMesh({ ...shapes.defaults(kind, usual), ...within(over, 'shape') });
+    const shape = withThings({ ...shapes.defaults(kind, usual), ...within(over, 'shape') });
     return { fields: [], emitter: { shape, birth: RISING, emission: STEADY } };
   },
   emission: (kind, over) => ({
@@ -305,7 +333,7 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
       shape: { kind: 'mesh', mesh: 'mesh' },
       birth: RISING,
       emission: STEADY,
-      masks: [{ ...masks.defaults(kind), ...within(over, 'mask') }],
+      masks: [withThings({ ...masks.defaults(kind), ...within(over, 'mask') })],
     },
   }),
   look: (kind, over) => {
@@ -321,7 +349,7 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     };
   },
   collider: (kind, over) =>
-    falling({ shape: withMesh({ ...colliderShapes.defaults(kind), ...within(over, 'collider') }) }),
+    falling({ shape: withThings({ ...colliderShapes.defaults(kind), ...within(over, 'collider') }) }),
   response: (kind, over) =>
     falling({ shape: { kind: 'plane' }, response: { ...responses.defaults(kind), ...within(over, 'response') } }),
 };
@@ -337,6 +365,7 @@ const played = ({ moving = false, emitter = {}, time = {}, camera = {}, ...parts
     time: { fps: 24, first: 0, last: 95, ...time },
     emitters: [{ ...cloud(moving), ...emitter }],
     meshes: MESHES,
+    weightMaps: WEIGHT_MAPS,
     sounds: [BELL],
     camera: { ...SEEN_FROM, ...camera },
     ...parts,

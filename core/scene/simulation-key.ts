@@ -19,6 +19,7 @@ export function simulationKey(scene: Scene): string {
     zones,
     dials,
     meshes,
+    weightMaps,
     images,
     grids,
     bounds,
@@ -51,5 +52,7 @@ export function simulationKey(scene: Scene): string {
     bounds,
     // A sound stays what it is under its hash.
     sounds.map((sound) => sound.hash),
+    // Keys of scenes without painted weights stay as they were.
+    ...(weightMaps.length > 0 ? [weightMaps.map((map) => ({ ...map, name: '' }))] : []),
   ]);
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { probe } from '../measure/probe';
 import { withoutMesh, withoutWeightMap } from '../scene/detach';
 import { checkScene, completeScene, type Written } from '../scene/read';
+import { simulationKey } from '../scene/simulation-key';
 import { runTo, testDocument, testScene } from './scenes';
 
 const UP = [0, 1, 0];
@@ -141,5 +142,29 @@ describe('a weight map in a document', () => {
     expect(without.weightMaps).toEqual([]);
     expect(without.fields[0]!.falloff).toMatchObject({ kind: 'painted', weightMap: '' });
     expect(withoutMesh(scene, 'm').weightMaps[0]).toMatchObject({ id: 'w', mesh: '' });
+  });
+});
+
+describe('the text that tells runs apart', () => {
+  it('changes with a stroke, and stays as the map is called something else', () => {
+    const key = (map: Written) => simulationKey(testScene({ weightMaps: [map] }));
+    expect(key({ ...MAP, strokes: [BAR, BAR] })).not.toBe(key(MAP));
+    expect(key({ ...MAP, name: 'Other' })).toBe(key(MAP));
+  });
+
+  it('looks at every part of a scene but those that are known to be only drawn or kept', () => {
+    const drawn = ['format', 'version', 'name', 'draftFraction', 'camera', 'output', 'light', 'work', 'sceneTransform'];
+    const kept = ['keptDesk', 'imageSequence', 'markers', 'renders'];
+    const scene = testScene();
+    const seen = new Set<PropertyKey>();
+    simulationKey(
+      new Proxy(scene, {
+        get(target, name, receiver) {
+          seen.add(name);
+          return Reflect.get(target, name, receiver);
+        },
+      }),
+    );
+    expect(Object.keys(scene).filter((name) => !seen.has(name) && ![...drawn, ...kept].includes(name))).toEqual([]);
   });
 });

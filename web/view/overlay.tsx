@@ -5,6 +5,9 @@ import { drawnMotion, nowOf } from '../simulation/motions';
 import { shapes } from '../../core/kinds/emitter-shapes';
 import { useSceneFrame } from '../state/scene-clock';
 import { useScene } from '../state/scene-store';
+import { weightReadings } from '../../core/scene/weight-readers';
+import { useWeightPainting } from '../state/weight-painting';
+import { WeightBrush } from './handles/weight-brush';
 import { isSelected, useSelection, type Selection } from '../state/selection-store';
 import { Glyph } from '../widgets/glyph';
 import { FrameGuides } from './frame-guides';
@@ -53,6 +56,9 @@ export function Overlay({ rig }: { rig: ViewRig }) {
   // What goes along a path or rides on a strand is not where its own position says.
   const isLed = carrier?.motion === 'path' || carrier?.motion === 'strand';
   const place = thing && drawnMotion(scene, thing).at(frame);
+  const painted = useWeightPainting((state) => state.id);
+  const reader = field ?? group ?? zone ?? emitter;
+  const brushed = painted && reader && weightReadings(reader).find(({ map }) => map === painted);
   return (
     <div className="pointer-events-none absolute inset-0">
       <FrameGuides rig={rig} />
@@ -75,8 +81,8 @@ export function Overlay({ rig }: { rig: ViewRig }) {
           </button>
         );
       })}
-      {place && !placeless && <SizeHandles rig={rig} bodies={bodies} place={place} />}
-      {thing && !placeless && !isLed && selection.type !== 'camera' && selection.type !== 'scene' && (
+      {place && !placeless && !brushed && <SizeHandles rig={rig} bodies={bodies} place={place} />}
+      {thing && !placeless && !isLed && !brushed && selection.type !== 'camera' && selection.type !== 'scene' && (
         <>
           <MotionHandles rig={rig} placed={thing} name={thing.name} owner={{ type: selection.type, id: thing.id }} />
           <TransformHandles
@@ -87,6 +93,15 @@ export function Overlay({ rig }: { rig: ViewRig }) {
             owner={{ type: selection.type, id: thing.id }}
           />
         </>
+      )}
+      {brushed && place && (
+        <WeightBrush
+          key={brushed.map}
+          rig={rig}
+          id={brushed.map}
+          frame={brushed.frame(place)}
+          seconds={frame / scene.time.fps}
+        />
       )}
       {place && carrier?.path.form === 'drawn' && <PathPen key={carrier.id} rig={rig} id={carrier.id} place={place} />}
       {place && bodies.map((body, i) => body.points && <PointHandles key={i} rig={rig} body={body} place={place} />)}

@@ -3,6 +3,7 @@ import type { Vector } from '../../core/lib/math/vector';
 import { slotOf } from '../simulation/at-particle';
 import { useStage } from '../simulation/stage';
 import { usePlayer } from '../state/player-store';
+import { useWeightPainting } from '../state/weight-painting';
 import { usePathDrawing } from '../state/path-drawing';
 import { hold, pointAt, probedOf, useProbed, type Probed } from '../state/probed';
 import { runningScene } from '../state/running-scene';
@@ -51,7 +52,7 @@ export function ParticleProbe({ rig }: { rig: ViewRig }) {
       pointAt(undefined);
     };
     const endClicks = onClicks(view, (event) => {
-      const draws = usePathDrawing.getState().id !== undefined;
+      const draws = usePathDrawing.getState().id !== undefined || useWeightPainting.getState().id !== undefined;
       if (onView(event) && !draws && !usePlayer.getState().playing) hold(find(event));
     });
     view.addEventListener('pointermove', move);

@@ -15,6 +15,7 @@ import { loadImages, loadPlate, useImages } from './layers/image-textures';
 import { useAssets } from '../simulation/scene-assets';
 import { fields as fieldKinds } from '../../core/kinds/fields';
 import { afterPaint } from '../simulation/after-task';
+import { useWeightPainting } from '../state/weight-painting';
 import { useStage } from '../simulation/stage';
 import { useSelection } from '../state/selection-store';
 import { OpeningCover } from './opening-cover';
@@ -107,6 +108,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
   const filled = usePlayer((player) => player.filled);
   const shownFrame = usePlayer((player) => (moves ? (player.shown ?? player.frame) : scene.time.first));
   const runs = usePrecomputedPaths((courses) => courses.runs);
+  const { id: painted, painting } = useWeightPainting();
   const box = useRef<HTMLDivElement>(null);
   const [rig, setRig] = useState<ViewRig>();
   const covers = useRef<OpeningCover>(undefined);
@@ -176,11 +178,12 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
       filled,
     };
     rig.drawing.guides.update(drawn);
+    rig.drawing.surfaces.setPainting(painted, painting);
     rig.drawing.surfaces.update(drawn);
     rig.drawing.slice.update(drawn);
     rig.request();
     // oxlint-disable-next-line react/exhaustive-effect-dependencies -- images and precomputed paths are read from stores while it is drawn
-  }, [rig, scene, selection, stage, assets, images, shownFrame, runs, filled]);
+  }, [rig, scene, selection, stage, assets, images, shownFrame, runs, filled, painted, painting]);
 
   useDirectionsIn(rig);
 

@@ -5,6 +5,7 @@ import { holdsPath } from '../../core/scene/shared-paths';
 import { useSceneOf } from '../state/scene-store';
 import { useSelection } from '../state/selection-store';
 import { MeshRow, type RowsOfMesh } from './mesh-row';
+import { WeightMapRow } from './weight-map-row';
 import { Choice, LabelledRow } from './labelled-row';
 
 /** Whether an emitter is that one, or born from its particles, however far down: it can't give birth to it as well. */
@@ -35,6 +36,8 @@ export function ReferenceRow({
   const { selection } = useSelection();
   const own = selection.type === 'emitter' ? selection.id : undefined;
   if (parameter.to === 'mesh') return <MeshRow parameter={parameter} value={value} rows={rows} onChange={onChange} />;
+  if (parameter.to === 'weightMap')
+    return <WeightMapRow parameter={parameter} value={value} rows={rows} onChange={onChange} />;
   const options = [
     { value: '', label: parameter.none ?? 'none' },
     ...things

@@ -154,6 +154,34 @@ export const thingsTopics: TopicChapter = {
       },
     },
     {
+      slug: 'weight-maps',
+      title: 'Weight maps',
+      text: [
+        prose`A weight map holds weights from 0 to 1 that are painted on a card or a mesh. It can be the falloff of a
+          field, a modulator, an emission mask, and the length of strands. Choose “new weight map” there, and drag over
+          the surface in the view. Several things may read the same map.`,
+        prose`The brush paints faces that look its way within the radius. One stroke takes weights as far as its strength
+          says, however often it crosses itself; the next stroke goes on from there. Shift erases while it is held, [ and
+          ] change the size, Enter or Escape ends. Each stroke is one step of undo.`,
+        prose`Weights are read at the nearest point of the surface. They go with a mesh that deforms. The line in the
+          view marks the weight of one half.`,
+      ],
+      settings: { ...own.weightMapParameters, ...own.brushParameters },
+      example: {
+        fields: [
+          {
+            id: 'rise',
+            name: 'rise',
+            settings: { kind: 'wind', direction: [0, 1, 0] },
+            actsAs: 'acceleration',
+            strength: 1.2,
+            falloff: { kind: 'everywhere' },
+            modulators: [{ kind: 'weight-map', weightMap: 'weights' }],
+          },
+        ],
+      },
+    },
+    {
       slug: 'split',
       title: 'Splits',
       text: ['A particle that hits a collider can break into pieces, which can split again at their next contact.'],

@@ -16,6 +16,7 @@ export const weightMap = defineMask({
   label: 'weight map',
   summary: 'Births follow weights that are painted on a mesh or card.',
   parameters,
+  broken: ({ values }) => (values.weightMap === '' ? 'no weight map is chosen' : undefined),
   measures: {
     label: 'weight',
     unit: '',

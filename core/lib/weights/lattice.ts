@@ -1,4 +1,4 @@
-import type { Vector } from '../math/vector';
+import { length, vectorBy, type Vector } from '../math/vector';
 import type { MeshHit } from '../meshes/face-walk';
 import { treeOf, type MeshTree } from '../meshes/tree';
 import { faceNormal, triangleCount, type TriangleMesh } from '../meshes/mesh';
@@ -36,8 +36,7 @@ export interface Lattice {
 }
 
 /** Steps that an edge of a length is cut into. */
-const stepsOf = (length: number, spacing: number): number =>
-  Math.min(MOST_STEPS, Math.max(1, Math.ceil(length / spacing)));
+const stepsOf = (side: number, spacing: number): number => Math.min(MOST_STEPS, Math.max(1, Math.ceil(side / spacing)));
 
 /** The spacing from which on a surface has at most {@link MOST_SAMPLES} places. */
 function bearable(spacing: number, count: (spacing: number) => number): number {
@@ -206,7 +205,7 @@ class MeshLattice implements Lattice {
     const { face, distance } = hit;
     const at = Float64Array.from(from, (n, k) => n + distance * way[k]!);
     const [toB, toC] = this.shares(face, at);
-    const [a, b, c] = [0, 1, 2].map((k) => this.tree.index[3 * face + k]!) as [number, number, number];
+    const [a, b, c] = vectorBy((k) => this.tree.index[3 * face + k]!);
     const { positions: p } = this.mesh;
     for (let k = 0; k < 3; k++)
       met[k] = p[3 * a + k]! + toB * (p[3 * b + k]! - p[3 * a + k]!) + toC * (p[3 * c + k]! - p[3 * a + k]!);
@@ -257,8 +256,7 @@ function longestEdge(positions: Float32Array, index: ArrayLike<number>, face: nu
   for (let k = 0; k < 3; k++) {
     const a = 3 * index[3 * face + k]!;
     const b = 3 * index[3 * face + ((k + 1) % 3)]!;
-    const [x, y, z] = [0, 1, 2].map((n) => positions[a + n]! - positions[b + n]!) as [number, number, number];
-    most = Math.max(most, Math.sqrt(x * x + y * y + z * z));
+    most = Math.max(most, length(vectorBy((n) => positions[a + n]! - positions[b + n]!)));
   }
   return most;
 }

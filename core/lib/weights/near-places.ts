@@ -1,3 +1,4 @@
+import { vectorBy } from '../math/vector';
 import type { Lattice } from './lattice';
 
 /** Cells along the longest side of the box around a surface. */
@@ -38,17 +39,17 @@ export class NearPlaces {
 
   /** Calls for every place in the cells that a box touches, given by its lowest and highest corner. */
   within(low: readonly number[], high: readonly number[], call: (place: number) => void): void {
-    const from = [0, 1, 2].map((k) => this.along(k as 0 | 1 | 2, low[k]!));
-    const to = [0, 1, 2].map((k) => this.along(k as 0 | 1 | 2, high[k]!));
-    for (let z = from[2]!; z <= to[2]!; z++)
-      for (let y = from[1]!; y <= to[1]!; y++) {
+    const from = vectorBy((k) => this.along(k, low[k]!));
+    const to = vectorBy((k) => this.along(k, high[k]!));
+    for (let z = from[2]; z <= to[2]; z++)
+      for (let y = from[1]; y <= to[1]; y++) {
         const row = this.counts[0] * (y + this.counts[1] * z);
-        const end = this.starts[row + to[0]! + 1]!;
-        for (let s = this.starts[row + from[0]!]!; s < end; s++) call(this.sorted[s]!);
+        const end = this.starts[row + to[0] + 1]!;
+        for (let s = this.starts[row + from[0]]!; s < end; s++) call(this.sorted[s]!);
       }
   }
 
-  private along(k: 0 | 1 | 2, value: number): number {
-    return Math.min(this.counts[k] - 1, Math.max(0, Math.floor((value - this.low[k]) / this.cell)));
+  private along(k: number, value: number): number {
+    return Math.min(this.counts[k]! - 1, Math.max(0, Math.floor((value - this.low[k]!) / this.cell)));
   }
 }

@@ -1,3 +1,4 @@
+import { vectorBy } from '../math/vector';
 import type { Lattice } from './lattice';
 import { NearPlaces } from './near-places';
 import { brushAt, facing, STRIDE, stroked, type Brush, type PaintedStrokes } from './stroke';
@@ -43,7 +44,7 @@ export class Painting {
     if (!brush) return;
     const { positions, normals } = this.lattice;
     const { radius } = brush;
-    const way = [0, 1, 2].map((k) => line[to + k]! - line[from + k]!) as [number, number, number];
+    const way = vectorBy((k) => line[to + k]! - line[from + k]!);
     const size = way[0] * way[0] + way[1] * way[1] + way[2] * way[2];
     const ends = [0, 1, 2].map((k) => [line[from + k]!, line[to + k]!] as const);
     const low = ends.map(([a, b]) => Math.min(a, b) - radius);

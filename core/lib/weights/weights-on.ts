@@ -5,6 +5,9 @@ import type { PaintedBody, PaintedStrokes } from './stroke';
 /** Painted weights on a surface, ready to be read at any point in the frame of the surface. */
 export interface WeightsOn {
   readonly body: PaintedBody;
+  readonly lattice: Lattice;
+  /** The weights at the places of the lattice. */
+  readonly weights: Float32Array;
   /** Brings a deforming mesh to its pose at a time in seconds. */
   pose(time: number): void;
   /** The weight 0 … 1 of the point of the surface that is nearest to x, y, z; writes that point into `near`, metres. */
@@ -33,6 +36,8 @@ export function weightsOn(body: PaintedBody, painted: PaintedStrokes): WeightsOn
   const { weights } = new Painting(lattice, painted);
   return {
     body,
+    lattice,
+    weights,
     pose: (time) => lattice.pose(time),
     at: (x, y, z, near) => lattice.at(weights, x, y, z, near),
   };

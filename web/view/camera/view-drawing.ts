@@ -6,6 +6,7 @@ import { usePlayer } from '../../state/player-store';
 import { DirectionLayer } from '../layers/direction-layer';
 import { Guides } from '../layers/guides';
 import { SliceLayer } from '../layers/slice';
+import { putAt } from '../layers/matrix';
 import { Surfaces } from '../layers/surfaces';
 import { Picture, type Gathered } from '../picture';
 import { sinceHand } from './hand';
@@ -188,10 +189,7 @@ export class ViewDrawing {
     const { picture, eye } = this;
     const { group, fixed } = this.guides;
     const finished = picture.finishAside(this.gather());
-    for (const moved of [group, this.slice.group, this.directions.group]) {
-      moved.matrixAutoUpdate = false;
-      moved.matrix.copy(picture.wholeMatrix);
-    }
+    for (const moved of [group, this.slice.group, this.directions.group]) putAt(moved, picture.wholeMatrix);
     for (const layer of [this.slice, this.directions]) layer.aim(eye.sight.toArray());
     for (const over of [fixed, this.slice.group, this.directions.group, group])
       picture.renderer.render(over, eye.camera);

@@ -33,6 +33,7 @@ import { weigh } from '../../../core/sim/stack/evaluate-row';
 import { isSelected } from '../../state/selection-store';
 import type { Drawn } from './guides';
 import { radiiOf } from '../../../core/kinds/falloff-shapes/falloff-shape';
+import { putAt } from './matrix';
 
 /** Pixels along each side of a slice. */
 const SIDE = 96;
@@ -186,7 +187,6 @@ export class SliceLayer {
 
   constructor() {
     this.texture.magFilter = this.texture.minFilter = LinearFilter;
-    this.mesh.matrixAutoUpdate = false;
     this.mesh.frustumCulled = false;
     this.mesh.visible = false;
     this.group.add(this.mesh);
@@ -241,7 +241,8 @@ export class SliceLayer {
     this.texture.image.data!.set(colours(slice));
     this.texture.needsUpdate = true;
     const { middle, across, up } = slice.plane;
-    this.mesh.matrix.copy(
+    putAt(
+      this.mesh,
       new Matrix4().set(
         across[0],
         up[0],
@@ -261,7 +262,6 @@ export class SliceLayer {
         1,
       ),
     );
-    this.mesh.matrixWorldNeedsUpdate = true;
   }
 
   dispose(): void {

@@ -5,7 +5,7 @@ import {
   Color,
   DoubleSide,
   GLSL3,
-  type Matrix4,
+  Matrix4,
   Mesh,
   RawShaderMaterial,
   Scene as Group,
@@ -30,9 +30,12 @@ import { shapes } from '../../../core/kinds/emitter-shapes';
 import { birthPlace, type Resources } from '../../../core/kinds/emitter-shapes/shape';
 import { maskOf } from '../../../core/sim/step/spawner';
 import { Surface } from '../../../core/kinds/emitter-shapes/mesh-surface';
-import { isSelected } from '../../state/selection-store';
+import { weightReadings, type WeightReader, type WeightReading } from '../../../core/scene/weight-readers';
+import type { Painting } from '../../../core/lib/weights/painting';
+import { LISTS } from '../../state/scene-store';
+import { isSelected, type Selection } from '../../state/selection-store';
 import type { Drawn } from './guides';
-import { putSimilarity } from './matrix';
+import { putAt, putSimilarity } from './matrix';
 import { linearColour } from './ramp';
 import { floatsOf } from '../shaders/uniforms';
 
@@ -69,10 +72,13 @@ void main() {
 `;
 
 interface Body {
-  readonly mesh: TriangleMesh;
   readonly object: Mesh<BufferGeometry, RawShaderMaterial>;
   /** What it belongs to, in a later state of the scene. */
   readonly thing: (scene: Scene) => Placed | undefined;
+  /** Where it is while that thing is at a place, where that is another. */
+  readonly frame?: WeightReading['frame'];
+  /** Writes its corners at a time in seconds; left out where it keeps its form. */
+  readonly deform?: (seconds: number, positions: Float32Array) => void;
 }
 
 /** How much of its births each corner of an emitter's mesh is given: by its masks, and by the groups picked. */
@@ -112,12 +118,15 @@ function levelsOn(mesh: TriangleMesh, settings: Kinded, resources: Resources): F
   );
 }
 
+/** Weights as levels for the shader. */
+const levelsOf = (weights: Float32Array): Float32Array => weights.map((weight) => 2 + weight);
+
 /** A mesh with more corners than this is shown without the shading of masks: it would take too long at every edit. */
 const MOST_SHADED = 200_000;
 
 /** What the form and shading of the surfaces hang on; where they stand is another matter. */
 function formOf({ scene, assets, selection }: Drawn): readonly unknown[] {
-  const { emitters, colliders, meshes, seed } = scene;
+  const { emitters, colliders, meshes, weightMaps, seed } = scene;
   const field = scene.fields.find((f) => isSelected(selection, 'field', f.id));
   const group = scene.groups.find((g) => isSelected(selection, 'group', g.id));
   return [
@@ -125,7 +134,10 @@ function formOf({ scene, assets, selection }: Drawn): readonly unknown[] {
     field?.settings,
     group?.id,
     (field ?? group)?.falloff,
+    (field ?? group)?.modulators,
+    scene.zones.find((z) => isSelected(selection, 'zone', z.id)),
     meshes,
+    weightMaps,
     assets,
     seed,
     ...colliders.flatMap((c) => [c.id, c.shape, c.shown, c.rendered, isSelected(selection, 'collider', c.id)]),
@@ -136,6 +148,7 @@ function formOf({ scene, assets, selection }: Drawn): readonly unknown[] {
       e.seed,
       e.shown,
       e.body.kind,
+      e.body['weightMap'],
       e.look.kind,
       isSelected(selection, 'emitter', e.id),
     ]),
@@ -153,13 +166,22 @@ export class Surfaces {
     uniforms: { tint: { value: new Color() } },
     side: DoubleSide,
   });
+  /** The same for what is drawn over a mesh that lies in the same place. */
+  private readonly inFront = Object.assign(this.material.clone(), {
+    uniforms: this.material.uniforms,
+    polygonOffset: true,
+    polygonOffsetFactor: -1,
+    polygonOffsetUnits: -1,
+  });
   private bodies: Body[] = [];
+  private painting: Painting | undefined;
+  private paintedMap: string | undefined;
+  private painted: Body['object'] | undefined;
   private drawnFrom: readonly unknown[] = [];
 
   /** The surfaces, moved with the whole of the finished result; undefined where there are none. */
   placed(whole: Matrix4): Group | undefined {
-    this.group.matrixAutoUpdate = false;
-    this.group.matrix.copy(whole);
+    putAt(this.group, whole);
     return this.bodies.length === 0 ? undefined : this.group;
   }
 
@@ -171,11 +193,12 @@ export class Surfaces {
       this.drawnFrom = form;
       this.build(drawn);
     }
-    for (const { mesh, object, thing } of this.bodies) {
+    for (const { object, thing, frame: of, deform } of this.bodies) {
       const now = thing(scene);
-      if (now) putSimilarity(object.matrix, drawnMotion(scene, now).at(frame));
-      if (!mesh.motion) continue;
-      poseAt(mesh, frame / scene.time.fps, floatsOf(object.geometry, 'position'));
+      const place = now && drawnMotion(scene, now).at(frame);
+      if (place) putAt(object, putSimilarity(new Matrix4(), of?.(place) ?? place));
+      if (!deform) continue;
+      deform(frame / scene.time.fps, floatsOf(object.geometry, 'position'));
       object.geometry.getAttribute('position').needsUpdate = true;
     }
   }
@@ -192,11 +215,12 @@ export class Surfaces {
       const level = isSelected(selection, 'collider', id) ? 1 : 0.6;
       if (mesh) this.add(mesh, evenly(mesh, level), (s) => s.colliders.find((c) => c.id === id));
     }
+    const weighed = this.addWeighed(scene, selection, resources);
     const field = scene.fields.find((f) => isSelected(selection, 'field', f.id));
     const of = field ?? scene.groups.find((g) => isSelected(selection, 'group', g.id));
     if (of) {
       const own = field && surfaceOf(fieldKinds.get(field.settings.kind).view ?? {}, field.settings);
-      const around = surfaceOf(falloffShapes.get(of.falloff.kind), of.falloff);
+      const around = weighed.length > 0 ? undefined : surfaceOf(falloffShapes.get(of.falloff.kind), of.falloff);
       const thing = (s: Scene) => [...s.fields, ...s.groups].find((t) => t.id === of.id);
       if (own) this.add(own, levelsOn(own, field.settings, resources) ?? evenly(own, 0.8), thing);
       if (around && around !== own) this.add(around, evenly(around, 0.5), thing);
@@ -209,7 +233,7 @@ export class Surfaces {
       // A mesh that is drawn bent is not drawn at rest as well.
       const bent = looks.get(look.kind).draws === 'soft-mesh' && emitter.body.kind === 'soft-mesh';
       const mesh = shown && !bent && (own || !twin) ? surfaceOf(shapes.get(shape.kind), shape) : undefined;
-      if (!mesh) continue;
+      if (!mesh || (own && weighed.includes(mesh))) continue;
       const shaded = own && mesh.positions.length <= 3 * MOST_SHADED;
       this.add(mesh, shaded ? cornerWeights(scene, emitter, mesh, resources) : evenly(mesh, 0.6), (s) =>
         s.emitters.find((e) => e.id === id),
@@ -218,26 +242,96 @@ export class Surfaces {
   }
 
   private add(mesh: TriangleMesh, weights: Float32Array, thing: Body['thing']): void {
+    const { normals, index, motion } = mesh;
+    const positions = motion ? mesh.positions.slice() : mesh.positions;
+    this.put({ positions, normals, index, weights }, this.material, {
+      thing,
+      ...(motion && { deform: (seconds, out) => poseAt(mesh, seconds, out) }),
+    });
+  }
+
+  /** The surfaces of the weight maps that the selected thing reads, by their weights; returns the meshes of them. */
+  private addWeighed(scene: Scene, { type, ...selection }: Selection, resources: Resources): TriangleMesh[] {
+    const sort =
+      type === 'field' || type === 'group' || type === 'zone' || type === 'emitter' ? LISTS[type] : undefined;
+    if (!sort || !('id' in selection)) return [];
+    const { id } = selection;
+    const readerOf = (s: Scene): WeightReader | undefined => s[sort].find((one) => one.id === id);
+    const reader = readerOf(scene);
+    const readings = reader ? weightReadings(reader) : [];
+    return readings.flatMap(({ map, frame }, i) => {
+      if (readings.findIndex((one) => one.map === map) < i) return [];
+      const found = resources.weights(map);
+      if (!found) return [];
+      const shown = this.paintedMap === map ? this.painting : undefined;
+      const { lattice, weights } = shown ?? found;
+      const mesh = 'mesh' in found.body ? found.body.mesh : undefined;
+      const object = this.put(
+        { ...lattice, positions: lattice.positions.slice(), index: lattice.triangles(), weights: levelsOf(weights) },
+        this.inFront,
+        {
+          thing: readerOf,
+          frame,
+          ...(mesh?.motion && {
+            deform: (seconds, out) => {
+              lattice.pose(seconds);
+              lattice.posed(out);
+            },
+          }),
+        },
+      );
+      if (shown) this.painted = object;
+      return mesh ? [mesh] : [];
+    });
+  }
+
+  private put(
+    {
+      positions,
+      normals,
+      index,
+      weights,
+    }: Record<'positions' | 'normals' | 'weights', Float32Array> & { index: Uint32Array },
+    material: RawShaderMaterial,
+    body: Omit<Body, 'object'>,
+  ): Body['object'] {
     const geometry = new BufferGeometry();
-    geometry.setAttribute('position', new BufferAttribute(mesh.motion ? mesh.positions.slice() : mesh.positions, 3));
-    geometry.setAttribute('normal', new BufferAttribute(mesh.normals, 3));
+    geometry.setAttribute('position', new BufferAttribute(positions, 3));
+    geometry.setAttribute('normal', new BufferAttribute(normals, 3));
     geometry.setAttribute('weight', new BufferAttribute(weights, 1));
-    geometry.setIndex(new BufferAttribute(mesh.index, 1));
-    const object = new Mesh(geometry, this.material);
+    geometry.setIndex(new BufferAttribute(index, 1));
+    const object = new Mesh(geometry, material);
     object.frustumCulled = false;
-    object.matrixAutoUpdate = false;
     this.group.add(object);
-    this.bodies.push({ mesh, object, thing });
+    this.bodies.push({ object, ...body });
+    return object;
+  }
+
+  /** Takes the id of the weight map that is painted, and its weights; undefined where nothing is painted. */
+  setPainting(id: string | undefined, painting: Painting | undefined): void {
+    if (painting !== this.painting) this.drawnFrom = [];
+    this.painting = painting;
+    this.paintedMap = id;
+  }
+
+  /** Shows what has been painted since. */
+  repaint(): void {
+    const { painting, painted } = this;
+    if (!painting || !painted) return;
+    floatsOf(painted.geometry, 'weight').set(levelsOf(painting.weights));
+    painted.geometry.getAttribute('weight').needsUpdate = true;
   }
 
   private empty(): void {
     for (const { object } of this.bodies) object.geometry.dispose();
     this.group.clear();
     this.bodies = [];
+    this.painted = undefined;
   }
 
   clear(): void {
     this.empty();
     this.material.dispose();
+    this.inFront.dispose();
   }
 }
