@@ -10,10 +10,17 @@ import { resourcesOf } from '../scene/resources';
 import { treeOf } from '../lib/meshes/tree';
 import { testScene } from './scenes';
 
-const scene = testScene({ meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 10 } }] });
+const scene = testScene({
+  meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 10 } }],
+  // Full everywhere: the distance is that of the mesh then.
+  weightMaps: [{ id: 'w', name: 'W', surface: 'mesh', mesh: 'm', base: 1 }],
+});
 const resources = resourcesOf(scene, new Map());
 const valuesOf = (kind: string) =>
-  falloffShapes.defaults(kind, 'mesh' in falloffShapes.get(kind).parameters ? { mesh: 'm' } : {});
+  falloffShapes.defaults(kind, {
+    ...('mesh' in falloffShapes.get(kind).parameters && { mesh: 'm' }),
+    ...(kind === 'painted' && { weightMap: 'w', inner: 0, outer: 1000 }),
+  });
 
 function columnsOf([x, y, z]: Vector) {
   return { x: Float64Array.of(x), y: Float64Array.of(y), z: Float64Array.of(z) };
