@@ -1,6 +1,15 @@
 import { toast } from 'sonner';
 import { completeField, completeGroup } from '../../../core/scene/read';
-import type { Carrier, Field, Group, Scene, SceneGrid, SceneImage, SceneMesh } from '../../../core/document/scene';
+import type {
+  Carrier,
+  Field,
+  Group,
+  Scene,
+  SceneGrid,
+  SceneImage,
+  SceneMesh,
+  WeightMap,
+} from '../../../core/document/scene';
 import { fieldsIn, groupsAround } from '../../../core/document/groups';
 import { freeIdentity } from '../../../core/scene/free-identity';
 import { identityOfCopy } from '../../../core/scene/starters';
@@ -10,7 +19,7 @@ import { modulators } from '../../../core/kinds/modulators';
 import type { Kinded } from '../../../core/document/registry';
 import type { Description } from '../../../core/document/parameters';
 import { sceneFrom } from '../../../formats/scene-file';
-import { usedBy, withFiles, withMeshes, withPaths } from '../inspector/carried';
+import { usedBy, withFiles, withMeshes, withPaths, withWeightMaps } from '../inspector/carried';
 import { loadAssets } from '../../simulation/scene-assets';
 import { hasCopied, keepCopied, readCopied } from '../../state/copied';
 import { changeScene, openedScene } from '../../state/scene-store';
@@ -27,6 +36,7 @@ interface Copied {
   /** The paths that they are on; what was copied by an older version may have none. */
   readonly carriers?: readonly Carrier[];
   readonly meshes: readonly SceneMesh[];
+  readonly weightMaps?: readonly WeightMap[];
   readonly images: readonly SceneImage[];
   readonly grids: readonly SceneGrid[];
 }
@@ -36,7 +46,7 @@ export function copyFields(fields: readonly Field[], scene?: Scene, groups: read
   const copied: Copied = {
     fields,
     groups,
-    ...(scene ? usedBy(scene, [fields, groups]) : { carriers: [], meshes: [], images: [], grids: [] }),
+    ...(scene ? usedBy(scene, [fields, groups]) : { carriers: [], meshes: [], weightMaps: [], images: [], grids: [] }),
   };
   keepCopied(CLIPBOARD, copied);
 }
@@ -62,11 +72,16 @@ interface Names {
   meshId(id: string): string;
   carrierId(id: string): string;
   groupId(id: string): string;
+  weightMapId(id: string): string;
 }
 
 /** Values whose references point to what this scene has; others are let go. */
-function rebound({ scene, meshId, groupId, carrierId }: Names, values: Kinded, description: Description): Kinded {
-  const lists = { emitter: scene.emitters, zone: scene.zones, field: scene.fields, weightMap: scene.weightMaps };
+function rebound(
+  { scene, meshId, groupId, carrierId, weightMapId }: Names,
+  values: Kinded,
+  description: Description,
+): Kinded {
+  const lists = { emitter: scene.emitters, zone: scene.zones, field: scene.fields };
   const next: Record<string, unknown> = { ...values };
   for (const [name, parameter] of Object.entries(description)) {
     if (parameter.type !== 'reference' || typeof next[name] !== 'string' || next[name] === '') continue;
@@ -74,6 +89,7 @@ function rebound({ scene, meshId, groupId, carrierId }: Names, values: Kinded, d
     if (parameter.to === 'mesh') next[name] = meshId(id);
     else if (parameter.to === 'group') next[name] = groupId(id);
     else if (parameter.to === 'carrier') next[name] = carrierId(id);
+    else if (parameter.to === 'weightMap') next[name] = weightMapId(id);
     else if (!lists[parameter.to].some((thing) => thing.id === id)) next[name] = '';
   }
   return next as Kinded;
@@ -101,6 +117,7 @@ export function pasteFields(): void {
   const scene = openedScene();
   const copied = readCopied(CLIPBOARD, 'field') as Copied;
   const { meshes, idOf: meshId } = withMeshes(scene.meshes, copied.meshes);
+  const { weightMaps, weightMapId } = withWeightMaps(scene.weightMaps, copied.weightMaps, meshId);
   const images = withFiles(scene.images, copied.images);
   const grids = withFiles(scene.grids, copied.grids);
   const { carriers, carrierId } = withPaths(scene.carriers, copied.carriers);
@@ -113,7 +130,7 @@ export function pasteFields(): void {
     groups = [...groups, made];
     return made;
   });
-  const names: Names = { scene, meshId, carrierId, groupId: (id) => groupIds.get(id) ?? '' };
+  const names: Names = { scene, meshId, carrierId, weightMapId, groupId: (id) => groupIds.get(id) ?? '' };
   groups = [...scene.groups, ...cameAlong.map((group) => completeGroup(reboundWeighted(names, group)))];
   const made: string[] = [];
   for (const field of copied.fields) {
@@ -122,7 +139,7 @@ export function pasteFields(): void {
     const settings = rebound(names, field.settings, fieldKinds.get(field.settings.kind).parameters);
     fields = [...fields, completeField({ ...reboundWeighted(names, field), ...own, settings })];
   }
-  const next = { ...scene, carriers, meshes, images, grids, fields, groups };
+  const next = { ...scene, carriers, meshes, weightMaps, images, grids, fields, groups };
   changeScene(() => sceneFrom(JSON.parse(JSON.stringify(next))));
   void loadAssets(openedScene());
   const [first] = cameAlong;

@@ -1,7 +1,7 @@
 import { completeGrid, completeImage } from '../../../core/scene/read';
 import { describe, expect, it } from 'vitest';
 import { testScene } from '../../../core/tests/scenes';
-import { usedBy, withFiles, withMeshes } from './carried';
+import { usedBy, withFiles, withMeshes, withWeightMaps } from './carried';
 
 const scene = {
   ...testScene({
@@ -32,6 +32,19 @@ describe('things that come along with a copy', () => {
     const { meshes, idOf } = withMeshes(own, [mount!, crate!]);
     expect(meshes.map(({ id, name }) => `${id} ${name}`)).toEqual(['m1 Crate', 'm2 Mount']);
     expect([idOf('m1'), idOf('m2'), idOf('m9')]).toEqual(['m2', 'm1', '']);
+  });
+
+  it('painted weights come along with their mesh, once, and are painted on what that mesh is called here', () => {
+    const painted = testScene({
+      meshes: [{ id: 'm', name: 'M', source: { kind: 'box' } }],
+      weightMaps: [{ id: 'w', name: 'W', surface: 'mesh', mesh: 'm', base: 0.5 }],
+    });
+    const used = usedBy(painted, [{ falloff: { kind: 'painted', weightMap: 'w' } }]);
+    expect([used.weightMaps.map(({ id }) => id), used.meshes.map(({ id }) => id)]).toEqual([['w'], ['m']]);
+    const once = withWeightMaps([], used.weightMaps, () => 'm7');
+    expect(once.weightMaps).toEqual([{ ...painted.weightMaps[0]!, id: 'w1', mesh: 'm7' }]);
+    expect([once.weightMapId('w'), once.weightMapId('gone')]).toEqual(['w1', '']);
+    expect(withWeightMaps(once.weightMaps, used.weightMaps, () => 'm7').weightMaps).toEqual(once.weightMaps);
   });
 
   it('a file is there once, whatever it is called', () => {

@@ -1,14 +1,17 @@
 import { freeId, freeIdentity } from '../../../core/scene/free-identity';
 import { holdsPath } from '../../../core/scene/shared-paths';
-import type { Carrier, Scene, SceneGrid, SceneImage, SceneMesh } from '../../../core/document/scene';
+import type { Carrier, Scene, SceneGrid, SceneImage, SceneMesh, WeightMap } from '../../../core/document/scene';
 
 /** The meshes, images and grids of a scene that some of its things are made from, and the paths that they are on. */
 export function usedBy(
   scene: Scene,
   things: unknown,
-): { carriers: Carrier[]; meshes: SceneMesh[]; images: SceneImage[]; grids: SceneGrid[] } {
-  const used = JSON.stringify(things);
+): { carriers: Carrier[]; meshes: SceneMesh[]; weightMaps: WeightMap[]; images: SceneImage[]; grids: SceneGrid[] } {
+  const read = JSON.stringify(things);
+  const weightMaps = scene.weightMaps.filter((w) => read.includes(`"weightMap":"${w.id}"`));
+  const used = read + JSON.stringify(weightMaps);
   return {
+    weightMaps,
     carriers: scene.carriers.filter((c) => holdsPath(c) && used.includes(`"sharedPath":"${c.id}"`)),
     meshes: scene.meshes.filter((m) => used.includes(`"${m.id}"`)),
     images: scene.images.filter((i) => used.includes(i.hash)),
@@ -31,6 +34,25 @@ export function withMeshes(
     if (!same) meshes = [...meshes, { ...mesh, id }];
   }
   return { meshes, idOf: (id) => ids.get(id) ?? '' };
+}
+
+/** The same of weight maps, on meshes that are called as they are here. One that is nowhere has no name. */
+export function withWeightMaps(
+  own: readonly WeightMap[],
+  others: readonly WeightMap[] = [],
+  meshId: (id: string) => string,
+): { weightMaps: readonly WeightMap[]; weightMapId: (id: string) => string } {
+  const ids = new Map<string, string>();
+  let weightMaps = own;
+  const made = (map: WeightMap) => JSON.stringify({ ...map, id: '', name: '' });
+  for (const other of others) {
+    const here = { ...other, mesh: other.mesh === '' ? '' : meshId(other.mesh) };
+    const same = weightMaps.find((map) => made(map) === made(here));
+    const added = { ...here, ...freeIdentity('w', other.name, weightMaps) };
+    ids.set(other.id, (same ?? added).id);
+    if (!same) weightMaps = [...weightMaps, added];
+  }
+  return { weightMaps, weightMapId: (id) => ids.get(id) ?? (own.some((map) => map.id === id) ? id : '') };
 }
 
 /**

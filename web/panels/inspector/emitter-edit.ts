@@ -1,12 +1,12 @@
 import type { Kinded } from '../../../core/document/registry';
-import type { Carrier, Emitter, Field, Scene, SceneImage, SceneMesh } from '../../../core/document/scene';
+import type { Carrier, Emitter, Field, Scene, SceneImage, SceneMesh, WeightMap } from '../../../core/document/scene';
 import { completeEmitter } from '../../../core/scene/read';
 import { withoutEmitters } from '../../../core/scene/detach';
 import { withEmittersOnPath } from '../../../core/scene/on-path';
 import { lasting } from '../../../core/scene/lasting';
 import { identityOfCopy, newEmitter, withBody, withEmitterOnPath } from '../../../core/scene/starters';
 import { sceneFrom } from '../../../formats/scene-file';
-import { usedBy, withFiles, withMeshes, withPaths } from './carried';
+import { usedBy, withFiles, withMeshes, withPaths, withWeightMaps } from './carried';
 import { loadAssets } from '../../simulation/scene-assets';
 import { hasCopied, keepCopied, readCopied } from '../../state/copied';
 import { withKind } from '../../state/kind-switch';
@@ -22,6 +22,7 @@ interface Copied {
   /** The paths that they are on; what was copied by an older version may have none. */
   readonly carriers?: readonly Carrier[];
   readonly meshes: readonly SceneMesh[];
+  readonly weightMaps?: readonly WeightMap[];
   readonly images: readonly SceneImage[];
 }
 
@@ -107,6 +108,9 @@ export function pasteEmitters(): void {
   const scene = openedScene();
   const copied = readCopied(CLIPBOARD, 'emitter') as Copied;
   const { meshes, idOf } = withMeshes(scene.meshes, copied.meshes);
+  const { weightMaps, weightMapId } = withWeightMaps(scene.weightMaps, copied.weightMaps, idOf);
+  const weighed = (part: Kinded): Kinded =>
+    typeof part['weightMap'] === 'string' ? { ...part, weightMap: weightMapId(part['weightMap']) } : part;
   const images = withFiles(scene.images, copied.images);
   const { carriers, carrierId } = withPaths(scene.carriers, copied.carriers);
   // Meshes have the names here that they have been given here.
@@ -132,9 +136,16 @@ export function pasteEmitters(): void {
       !copied.emitters.some((other) => other.id === source) &&
       !scene.emitters.some((other) => other.id === source);
     const looks = { look: drawnBy(e.look), addedLooks: (e.addedLooks ?? []).map(drawnBy) };
-    return completeEmitter({ ...e, ...looks, transform, shape: lost ? { ...shape, source: '' } : shape });
+    return completeEmitter({
+      ...e,
+      ...looks,
+      masks: e.masks.map(weighed),
+      body: weighed(e.body),
+      transform,
+      shape: lost ? { ...shape, source: '' } : shape,
+    });
   });
-  const { scene: next, ids } = withEmitters({ ...scene, carriers, meshes, images }, emitters);
+  const { scene: next, ids } = withEmitters({ ...scene, carriers, meshes, weightMaps, images }, emitters);
   changeScene(() => sceneFrom(JSON.parse(JSON.stringify(next))));
   void loadAssets(openedScene());
   select({ type: 'emitter', id: ids[0]!, also: ids.slice(1) });
