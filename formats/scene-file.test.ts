@@ -8,7 +8,8 @@ import { nestingDepth } from './bounded-json';
 import { canonicalPng, contentHash } from './image';
 import { SceneFaults } from './scene-faults';
 import { imageOf } from '../core/document/assets';
-import { FILE_LIMITS, decodedAssets, readSceneFile, sceneText, writeSceneFile } from './scene-file';
+import { decodedAssets, readSceneFile, sceneText, writeSceneFile } from './scene-file';
+import { FILE_LIMITS } from './package';
 
 const { scene } = examples[0]!;
 const bytes = (text: string) => new TextEncoder().encode(text);

@@ -1,21 +1,11 @@
-import { strToU8, unzipSync, zipSync } from 'fflate';
+import { strToU8, zipSync } from 'fflate';
 import { type Written, checkScene, completeScene } from '../core/scene/read';
 import type { Asset } from '../core/document/assets';
 import type { Scene, SceneGrid, SceneImage } from '../core/document/scene';
 import { migrated } from '../core/document/migrations';
 import { parseBounded } from './bounded-json';
-import { contentHash, levelsOfPng } from './image';
-import { readMesh } from './mesh-file';
+import { decodedAsset, entriesOf, entryName, filesIn, FILE_LIMITS, isZip, type KeptFile } from './package';
 import { fileFault, SceneFaults } from './scene-faults';
-import { readVti } from './vti';
-
-/** What a scene file may be at most, before it is unpacked. */
-export const FILE_LIMITS = {
-  bytes: 512 * 1024 * 1024,
-  entries: 10_000,
-  unpacked: 768 * 1024 * 1024,
-  json: 8 * 1024 * 1024,
-} as const;
 
 /**
  * A scene and the files it keeps by content hash: the PNGs of its images, the GLBs of its meshes, the VTIs of its
@@ -24,13 +14,6 @@ export const FILE_LIMITS = {
 export interface ScenePackage {
   readonly scene: Scene;
   readonly files: ReadonlyMap<string, Uint8Array>;
-}
-
-/** A file that a scene keeps under its content hash. */
-export interface KeptFile {
-  readonly hash: string;
-  readonly name: string;
-  readonly sort: 'image' | 'mesh' | 'grid';
 }
 
 const named = (sort: 'image' | 'grid', list: readonly { readonly hash: string; readonly name: string }[]) =>
@@ -64,63 +47,12 @@ export function assetFiles(scene: Scene): KeptFile[] {
   return [...withSeries('image', scene.images), ...meshes, ...withSeries('grid', scene.grids)];
 }
 
-/** Where files of a sort stand in a package, and how they are decoded. */
-const SORTS = {
-  image: { entry: (hash: string) => `images/${hash}.png`, decode: levelsOfPng },
-  mesh: { entry: (hash: string) => `meshes/${hash}.glb`, decode: readMesh },
-  grid: { entry: (hash: string) => `grids/${hash}.vti`, decode: readVti },
-} as const;
-
-const entryName = ({ hash, sort }: KeptFile) => SORTS[sort].entry(hash);
-
-/** Decodes a kept file. Throws {@link SceneFaults} naming it. */
-export function decodedAsset(sort: KeptFile['sort'], bytes: Uint8Array, name: string): Asset {
-  return SORTS[sort].decode(bytes, name);
-}
-
 /** A checked and completed scene from a parsed document of any version. Throws {@link SceneFaults} with every fault. */
 export function sceneFrom(document: unknown): Scene {
   const present = migrated(document);
   const faults = checkScene(present);
   if (faults.length > 0) throw new SceneFaults(faults);
   return completeScene(present as Written);
-}
-
-function isZip(bytes: Uint8Array): boolean {
-  return bytes[0] === 0x50 && bytes[1] === 0x4b;
-}
-
-/** Entries of a zip by name, refused before anything large is unpacked. */
-function entriesOf(bytes: Uint8Array): Record<string, Uint8Array> {
-  let entries = 0;
-  let unpacked = 0;
-  try {
-    return unzipSync(bytes, {
-      filter({ name, originalSize }) {
-        entries++;
-        unpacked += originalSize;
-        if (entries > FILE_LIMITS.entries)
-          throw fileFault(
-            'entries',
-            `The file holds more than ${FILE_LIMITS.entries} entries. The limit is ${FILE_LIMITS.entries}.`,
-            `up to ${FILE_LIMITS.entries} entries`,
-          );
-        if (unpacked > FILE_LIMITS.unpacked)
-          throw fileFault(
-            'unpacked',
-            `The file would unpack to more than ${FILE_LIMITS.unpacked} bytes. Split the scene, or use smaller files.`,
-            `up to ${FILE_LIMITS.unpacked} bytes`,
-          );
-        return (
-          name === 'scene.json' ||
-          /^(images\/[0-9a-f]{64}\.png|meshes\/[0-9a-f]{64}\.glb|grids\/[0-9a-f]{64}\.vti)$/.test(name)
-        );
-      },
-    });
-  } catch (error) {
-    if (error instanceof SceneFaults) throw error;
-    throw fileFault('damaged', 'The file is a damaged or cut-off package.', 'a whole .bathyclast file');
-  }
 }
 
 /**
@@ -140,7 +72,7 @@ export async function readSceneFile(bytes: Uint8Array): Promise<ScenePackage> {
       `The file has ${bytes.length} bytes. The limit is ${FILE_LIMITS.bytes}.`,
       `up to ${FILE_LIMITS.bytes} bytes`,
     );
-  const entries = isZip(bytes) ? entriesOf(bytes) : { 'scene.json': bytes };
+  const entries = isZip(bytes) ? entriesOf(bytes, 'scene.json') : { 'scene.json': bytes };
   const json = entries['scene.json'];
   if (!json) throw fileFault('missing', 'The package holds no scene.json.', 'a package with scene.json');
   if (json.length > FILE_LIMITS.json)
@@ -150,21 +82,9 @@ export async function readSceneFile(bytes: Uint8Array): Promise<ScenePackage> {
       `up to ${FILE_LIMITS.json} bytes`,
     );
   const scene = sceneFrom(parseBounded(json, isZip(bytes) ? 'scene.json' : 'The file'));
-  const files = new Map<string, Uint8Array>();
-  const decoded = new Set(assetFiles(scene).map(({ hash }) => hash));
-  for (const file of keptFiles(scene)) {
-    const kept = entries[entryName(file)];
-    if (!kept) continue;
-    if ((await contentHash(kept)) !== file.hash)
-      throw fileFault(
-        'damaged',
-        `The ${file.sort} “${file.name}” is not the one the scene names: its content has another hash.`,
-        `the ${file.sort} with that hash`,
-      );
-    // Images that are only shown are decoded when they are.
-    if (decoded.has(file.hash)) decodedAsset(file.sort, kept, file.name);
-    files.set(file.hash, kept);
-  }
+  const assets = new Set(assetFiles(scene).map(({ hash }) => hash));
+  // Images that are only shown are decoded when they are.
+  const files = await filesIn(entries, keptFiles(scene), ({ hash }) => assets.has(hash));
   return { scene, files };
 }
 

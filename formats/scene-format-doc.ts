@@ -26,7 +26,7 @@ import { LONGEST_SOUND } from '../core/kinds/automation/envelope';
 import { MOST_POINTS } from '../core/lib/grids/vector-grid';
 import { shapes } from '../core/kinds/emitter-shapes';
 import { table } from './markdown';
-import { FILE_LIMITS } from './scene-file';
+import { FILE_LIMITS } from './package';
 import { IMAGE_LIMITS } from './image';
 import { MESH_LIMITS } from './mesh-file';
 

@@ -3,7 +3,7 @@ import express, { type Express } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { LENT_BAKE } from '../formats/stored-bake';
-import { FILE_LIMITS } from '../formats/scene-file';
+import { FILE_LIMITS } from '../formats/package';
 import { DEEPEST, nestingDepth } from '../formats/bounded-json';
 import { examples } from '../core/examples';
 import { BakeJobs, type SpawnBake } from './bake-jobs';
@@ -21,6 +21,8 @@ import { fileRoutes } from './file-routes';
 import { MESH_LIMITS, readMesh } from '../formats/mesh-file';
 import { GRID_LIMITS, readVti } from '../formats/vti';
 import { FilesTable } from './files-table';
+import { RecipesTable } from './recipes-table';
+import { shelfRoutes } from './shelf-routes';
 import { sceneRoutes } from './scene-routes';
 import { LogbookTable } from './logbook-table';
 import { logbookRoutes } from './logbook-routes';
@@ -134,6 +136,7 @@ export function createApp({
   app.use('/api/bakes', bakeRoutes(bakes, jobs));
   app.get('/api/notices', (_request, response) => void response.set('Cache-Control', 'no-store').json({ notices }));
   app.use('/api/logbook', logbookRoutes(new LogbookTable(db)));
+  app.use('/api/shelf', shelfRoutes(new RecipesTable(db), images, { mesh: meshes, grid: grids }));
   app.use('/api', (request) => {
     throw failure(
       404,

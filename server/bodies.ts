@@ -1,10 +1,12 @@
 import 'reflect-metadata';
 import {
   ArrayMaxSize,
+  ArrayMinSize,
   IsArray,
   IsIn,
   IsInt,
   IsNotEmpty,
+  IsNumber,
   IsObject,
   IsOptional,
   IsString,
@@ -15,6 +17,7 @@ import {
 import type { Fault } from '../core/document/faults';
 import { examples } from '../core/examples';
 import { MOST } from '../core/document/scene';
+import { RECIPE_LIMITS, RECIPE_SORTS, type RecipeSort } from '../core/scene/recipes/recipe';
 import { ENTRY_LIMITS, type EntrySort } from '../formats/log-entry';
 import { Failure } from './failure';
 
@@ -66,6 +69,27 @@ export class EntryBody {
   tags!: string[];
   @IsObject() document!: object;
   /** A PNG in base 64. */
+  @IsOptional() @IsString() picture?: string;
+}
+
+/** The words of a recipe; those that are left out stay. */
+export class RecipeWordsBody {
+  @IsOptional() @IsString() @IsNotEmpty() @MaxLength(RECIPE_LIMITS.name) name?: string;
+  @IsOptional() @IsString() @MaxLength(RECIPE_LIMITS.note) note?: string;
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(RECIPE_LIMITS.tags)
+  @IsString({ each: true })
+  @MaxLength(RECIPE_LIMITS.tag, { each: true })
+  tags?: string[];
+}
+
+/** A new recipe. Its scene is held against the descriptions of its parameters where it is read. */
+export class RecipeBody extends RecipeWordsBody {
+  @IsIn(Object.keys(RECIPE_SORTS)) sort!: RecipeSort;
+  @IsArray() @ArrayMinSize(3) @ArrayMaxSize(3) @IsNumber({}, { each: true }) about!: number[];
+  @IsObject() scene!: object;
+  /** A PNG, JPEG or WebP in base 64. */
   @IsOptional() @IsString() picture?: string;
 }
 

@@ -41,7 +41,7 @@ describe('the data folder', () => {
     const db = new Database(join(newer, 'bathyclast.db'));
     db.pragma('user_version = 99');
     db.close();
-    expect(() => openDatabase(newer)).toThrow(/of version 99, made by a newer Bathyclast; this one reads up to 7/);
+    expect(() => openDatabase(newer)).toThrow(/of version 99, made by a newer Bathyclast; this one reads up to 8/);
     const damaged = folder();
     writeFileSync(
       join(damaged, 'bathyclast.db'),

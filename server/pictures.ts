@@ -33,8 +33,11 @@ export const examplePictures = (webRoot: string, slug: string): ScenePictures =>
 /** Whether the bytes begin as those of a PNG do. */
 export const isPng = (bytes: Uint8Array): boolean => PNG_SIGNATURE.equals(bytes.subarray(0, PNG_SIGNATURE.length));
 
-/** Whether the bytes begin as those of a PNG or of a WebP do. */
-export const isPicture = (bytes: Uint8Array): boolean => isWebp(bytes) || isPng(bytes);
+const isJpeg = (bytes: Uint8Array): boolean => bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff;
+
+/** Whether the bytes begin as those of a PNG, a JPEG or a WebP do. */
+export const isPicture = (bytes: Uint8Array): boolean => isWebp(bytes) || isPng(bytes) || isJpeg(bytes);
 
 /** The media type of a kept picture. */
-export const pictureType = (bytes: Uint8Array): string => (isWebp(bytes) ? 'image/webp' : 'image/png');
+export const pictureType = (bytes: Uint8Array): string =>
+  isWebp(bytes) ? 'image/webp' : isJpeg(bytes) ? 'image/jpeg' : 'image/png';

@@ -148,7 +148,7 @@ function takeFromCopy(folder: string, to: Db): number {
   try {
     let scenes = 0;
     to.transaction(() => {
-      for (const table of ['scenes', 'versions', 'images', 'meshes', 'grids', 'logbook']) {
+      for (const table of ['scenes', 'versions', 'images', 'meshes', 'grids', 'logbook', 'recipes']) {
         const { taken } = copyTable(from, to, table);
         if (table === 'scenes') scenes = taken;
       }

@@ -4,12 +4,13 @@ import type { Scene } from '../core/document/scene';
 import { freeName } from '../core/scene/free-identity';
 import { newScene } from '../core/scene/starters';
 import { parseBounded } from '../formats/bounded-json';
-import { FILE_LIMITS, keptFiles, readSceneFile, sceneFrom, writeSceneFile } from '../formats/scene-file';
+import { readSceneFile, sceneFrom, writeSceneFile } from '../formats/scene-file';
+import { FILE_LIMITS } from '../formats/package';
 import { bodyOf, NewSceneBody, PictureBody, RenameBody, SaveBody, VersionNameBody } from './bodies';
 import { eventStream } from './event-stream';
 import { failure } from './failure';
 import type { ImagesTable } from './images-table';
-import { filesOfScene } from './kept-files';
+import { filesOfScene, keepFiles } from './kept-files';
 import type { FilesTable } from './files-table';
 import type { StoredScene } from '../formats/stored-scene';
 import { examplePictures, isPicture, PICTURE_SORTS, pictureType } from './pictures';
@@ -182,15 +183,7 @@ export function sceneRoutes(
   router.post('/import', upload, async (request, response) => {
     if (!request.file) throw failure(400, 'missing', 'file', 'The import holds no file.', 'one scene file');
     const { scene, files: kept } = await readSceneFile(request.file.buffer);
-    const series = scene.images.flatMap((image) => image.series.map((hash) => ({ ...image, hash })));
-    for (const { hash, width, height } of [...scene.images, ...series, ...scene.imageSequence]) {
-      const png = kept.get(hash);
-      if (png) images.add(hash, png, width, height);
-    }
-    for (const { hash, sort } of keptFiles(scene)) {
-      const bytes = kept.get(hash);
-      if (bytes && sort !== 'image') files[sort].add(hash, bytes);
-    }
+    keepFiles(scene, kept, { image: images, ...files });
     response.status(201).json(scenes.add({ ...scene, name: freeName(scene.name, taken()) }));
   });
 

@@ -6,6 +6,7 @@ const JSON_COLUMNS = {
   scenes: { columns: ['document'], name: 'name', noun: 'scene' },
   bakes: { columns: ['document'], name: 'scene', noun: 'bake of' },
   logbook: { columns: ['document', 'tags'], name: 'title', noun: 'page of the logbook' },
+  recipes: { columns: ['document', 'tags', 'about'], name: 'name', noun: 'recipe' },
 } as const;
 
 /** A scene's last version that holds JSON, or undefined. */

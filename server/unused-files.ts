@@ -7,7 +7,7 @@ import { unpacked } from './versions-table';
 const GRACE_DAYS = 7;
 const DAY = 86_400_000;
 
-/** A kept file that no scene, version, bake or page of the logbook refers to. */
+/** A kept file that no scene, version, bake, recipe or page of the logbook refers to. */
 export interface UnusedFile {
   readonly sort: 'image' | 'mesh' | 'grid' | 'folder of a bake';
   /** Its content hash, or the id of the bake. */
@@ -29,6 +29,7 @@ function hashesInUse(db: Db): Set<string> {
     ['scenes', 'document'],
     ['bakes', 'document'],
     ['logbook', 'document'],
+    ['recipes', 'document'],
     ['set_aside', 'content'],
   ] as const)
     for (const { text } of db.prepare<[], { text: string }>(`SELECT ${column} AS text FROM ${table}`).iterate())

@@ -1,5 +1,5 @@
 import { workerScope } from '../../engine/worker-scope';
-import { decodedAsset, type KeptFile } from '../../formats/scene-file';
+import { decodedAsset, type KeptFile } from '../../formats/package';
 
 const port = workerScope<{ file: KeptFile; bytes: Uint8Array }, unknown>();
 

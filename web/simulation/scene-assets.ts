@@ -1,7 +1,8 @@
 import { create } from 'zustand';
 import type { Asset, Assets } from '../../core/document/assets';
 import type { Scene } from '../../core/document/scene';
-import { assetFiles, type KeptFile } from '../../formats/scene-file';
+import { assetFiles } from '../../formats/scene-file';
+import { type KeptFile } from '../../formats/package';
 import { api } from '../state/api';
 import { startWorker } from '../state/start-worker';
 

@@ -1,6 +1,6 @@
 import type { Fault } from '../../core/document/faults';
 import type { KeptImage, Scene } from '../../core/document/scene';
-import type { KeptFile } from '../../formats/scene-file';
+import type { KeptFile } from '../../formats/package';
 import type { StoredBake, StoredBakes } from '../../formats/stored-bake';
 import type { EntrySort, LogEntry } from '../../formats/log-entry';
 import type { SceneCard, StoredScene } from '../../formats/stored-scene';
