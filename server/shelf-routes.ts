@@ -107,7 +107,14 @@ export function shelfRoutes(
   router.patch('/:id', (request, response) => {
     const given = bodyOf(RecipeWordsBody, request.body);
     const { name, note, tags } = found(request.params.id);
-    recipes.describe(request.params.id, recipeWordsFrom({ name, note, tags, ...given }));
+    recipes.describe(
+      request.params.id,
+      recipeWordsFrom({
+        name: given.name ?? name,
+        note: given.note ?? note,
+        tags: given.tags ?? tags,
+      }),
+    );
     response.json(found(request.params.id));
   });
 

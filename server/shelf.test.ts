@@ -137,7 +137,7 @@ describe('the shelf', () => {
 
     const file = await own.export();
     expect(file.headers['content-disposition']).toContain('.bathyshelf');
-    expect(Object.keys(unzipSync(file.body as Buffer)).sort()).toEqual([
+    expect(Object.keys(unzipSync(file.body as Buffer)).toSorted()).toEqual([
       `images/${hash}.png`,
       'pictures/1.png',
       'shelf.json',

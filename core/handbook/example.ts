@@ -18,6 +18,7 @@ import { automationKinds } from '../kinds/automation';
 import { completeScene, type Written } from '../scene/read';
 import type { Scene } from '../document/scene';
 import type { Sort } from './chapters';
+import { WEIGHT_MAPS } from './painted-example';
 import { BELL, FOUNTAIN, type Topic } from './topics/topic';
 
 /** Particles of a live example. */
@@ -77,29 +78,6 @@ const masked = (group: string): Written =>
 
 /** The mesh that pages on meshes use. */
 const MESHES = [{ id: 'mesh', name: 'Bed', source: { kind: 'terrain', detail: 24 } }];
-
-/** The weight map that pages on painted weights use: an S across the ground. */
-const WEIGHT_MAPS = [
-  {
-    id: 'weights',
-    name: 'Weights',
-    surface: 'card',
-    width: 2.4,
-    depth: 2.4,
-    strokes: [
-      {
-        radius: 0.35,
-        softness: 0.6,
-        strength: 1,
-        lines: [
-          Array.from({ length: 25 }, (_, i) =>
-            [i / 12 - 1, 0, 0.6 * Math.sin(i / 4), 0, 1, 0].map((n) => Number(n.toFixed(3))),
-          ).flat(),
-        ],
-      },
-    ],
-  },
-];
 
 /** Values that name the mesh and the weight map of the examples, where they name such. */
 const withThings = (values: Kinded): Kinded => ({

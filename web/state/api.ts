@@ -2,6 +2,8 @@ import type { Fault } from '../../core/document/faults';
 import type { KeptImage, Scene } from '../../core/document/scene';
 import type { KeptFile } from '../../formats/package';
 import type { StoredBake, StoredBakes } from '../../formats/stored-bake';
+import type { Recipe, RecipeWords } from '../../core/scene/recipes/recipe';
+import type { StoredRecipe } from '../../formats/recipe';
 import type { EntrySort, LogEntry } from '../../formats/log-entry';
 import type { SceneCard, StoredScene } from '../../formats/stored-scene';
 import type { StoredVersion } from '../../formats/stored-version';
@@ -123,6 +125,18 @@ export const api = {
   removeEntry: (id: string) => json<unknown>('DELETE', `/logbook/${id}`),
   entryPicture: (id: string) =>
     request('GET', `/logbook/${id}/picture`).then(async (response) => new Uint8Array(await response.arrayBuffer())),
+  shelf: () => json<{ recipes: StoredRecipe[] }>('GET', '/shelf').then(({ recipes }) => recipes),
+  recipe: (id: string) => json<StoredRecipe & Recipe>('GET', `/shelf/${id}`),
+  keepRecipe: (recipe: Recipe, picture?: string) =>
+    json<StoredRecipe>('POST', '/shelf', { ...recipe, ...(picture !== undefined && { picture }) }),
+  describeRecipe: (id: string, words: Partial<RecipeWords>) => json<StoredRecipe>('PATCH', `/shelf/${id}`, words),
+  removeRecipe: (id: string) => json<unknown>('DELETE', `/shelf/${id}`),
+  recipePicture: (id: string) =>
+    request('GET', `/shelf/${id}/picture`).then(async (response) => new Uint8Array(await response.arrayBuffer())),
+  importShelf: (file: File) =>
+    json<{ recipes: StoredRecipe[] }>('POST', '/shelf/import', formWith(file, file.name)).then(
+      ({ recipes }) => recipes,
+    ),
   bakedFrame: (id: string, frame: number) =>
     request('GET', `/bakes/${id}/frames/${frame}`).then(
       async (response) => new Uint8Array(await response.arrayBuffer()),

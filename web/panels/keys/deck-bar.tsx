@@ -8,6 +8,7 @@ const DECKS: readonly (readonly [Deck, string])[] = [
   ['keys', 'All keyframes over time'],
   ['curves', 'The curves of keyframed numbers'],
   ['dials', 'The dials of the scene'],
+  ['shelf', 'What you have put away for other scenes, and chains that ship with the program'],
 ];
 
 /** The choice between the decks under the view. */

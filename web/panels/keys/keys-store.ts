@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 
-export type Deck = 'desk' | 'keys' | 'curves' | 'dials';
+export type Deck = 'desk' | 'keys' | 'curves' | 'dials' | 'shelf';
 
 interface KeysState {
   /** Which deck is under the view. */

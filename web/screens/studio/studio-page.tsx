@@ -5,6 +5,7 @@ import { CurvesDeck } from '../../panels/keys/curves-deck';
 import { KeysDeck } from '../../panels/keys/keys-deck';
 import { useKeys, type Deck } from '../../panels/keys/keys-store';
 import { DialsDeck } from '../../panels/dials/dials-deck';
+import { ShelfDeck } from '../../panels/shelf/shelf-deck';
 import { Inspector } from '../../panels/inspector/inspector';
 import { CurveEditor } from '../../panels/curve/curve-editor';
 import { PlaysBakes } from '../../simulation/plays-bakes';
@@ -21,6 +22,7 @@ const DECKS: Readonly<Record<Deck, React.ReactNode>> = {
   keys: <KeysDeck />,
   curves: <CurvesDeck />,
   dials: <DialsDeck />,
+  shelf: <ShelfDeck />,
 };
 
 /** The screen where one works: view, transport, desk, inspector. */
