@@ -47,6 +47,21 @@ export const toolsTopics: TopicChapter = {
       ],
     },
     {
+      slug: 'shelf',
+      title: 'The shelf',
+      text: [
+        prose`The shelf keeps parts of scenes for other scenes: strips with their groups, emitters, looks, falloff curves,
+          modulators and output set-ups, each with a picture, tags and a note. Choose “save” in the deck “shelf”; what it
+          offers follows the selection. Everything that a recipe is made from comes along: meshes, painted weights, paths,
+          zones, dials, images and grids.`,
+        prose`A click on a recipe uses it. Strips are added where the particles are, emitters where they were; a look goes to
+          the selected emitters, a curve and modulators to the selected strips; an output set-up replaces that of the scene.
+          Each is one step of undo. Meshes, paths and weight maps that the scene has already are not added again.`,
+        prose`Export writes all of your recipes, or one, to a .bathyshelf file. Import, or a drop on the shelf, adds those of
+          such a file.`,
+      ],
+    },
+    {
       slug: 'versions',
       title: 'Versions',
       text: [
