@@ -53,7 +53,7 @@ test('strips and a look are saved to the shelf, found again, used in another sce
     await newScene(page);
     await openShelf(page);
     // A look of one's own, then strips, found by words of the name and by a tag.
-    await shelf(page).getByRole('searchbox', { name: 'Search the shelf' }).fill('water hot');
+    await shelf(page).getByRole('searchbox', { name: 'Search the shelf' }).fill('warm hot');
     await expect(shelf(page).getByRole('listitem')).toHaveCount(1);
     await shelf(page).getByRole('button', { name: 'Use Hot water' }).click();
     await expect.poll(async () => (await kept(page)).emitters[0]!.look).toEqual(plume.emitters[0]!.look);

@@ -16,7 +16,16 @@ import { takeableNow, takenNow } from './use-recipe';
 const PICTURE = { width: 230, height: 130 } as const;
 
 /** Names a recipe before it is kept. */
-function SaveDialog({ sort, name, onDone }: { sort: RecipeSort; name: string; onDone: () => void }) {
+function SaveDialog({
+  sort,
+  name,
+  onDone,
+}: {
+  sort: RecipeSort;
+  name: string;
+  /** Told whether it was kept. */
+  onDone: (saved: boolean) => void;
+}) {
   const stage = useStage();
   const queries = useQueryClient();
   const [words, setWords] = useState<WrittenWords>({ name: name.slice(0, RECIPE_LIMITS.name), note: '', tags: '' });
@@ -28,14 +37,14 @@ function SaveDialog({ sort, name, onDone }: { sort: RecipeSort; name: string; on
       const kept = await api.keepRecipe({ ...takenNow(sort), ...wordsOf(words) }, picture);
       await queries.invalidateQueries({ queryKey: ['shelf'] });
       toast(`“${kept.name}” is on the shelf.`);
-      onDone();
+      onDone(true);
     } catch (error) {
       toast.error(messageOf(error));
       setBusy(false);
     }
   };
   return (
-    <Dialog open onClose={onDone} className="relative z-20">
+    <Dialog open onClose={() => onDone(false)} className="relative z-20">
       <div className="fixed inset-0 grid place-content-center bg-surround/70">
         <DialogPanel className="w-[26rem] border border-rule bg-panel p-5">
           <DialogTitle className="text-lg">Save to the shelf: {RECIPE_SORTS[sort]}</DialogTitle>
@@ -48,7 +57,7 @@ function SaveDialog({ sort, name, onDone }: { sort: RecipeSort; name: string; on
           >
             <RecipeWordsRows words={words} onChange={setWords} />
             <div className="flex justify-end gap-2">
-              <button type="button" className="line-button" onClick={onDone}>
+              <button type="button" className="line-button" onClick={() => onDone(false)}>
                 Cancel
               </button>
               <button className="lamp-button" disabled={busy || words.name.trim() === ''}>
@@ -63,7 +72,7 @@ function SaveDialog({ sort, name, onDone }: { sort: RecipeSort; name: string; on
 }
 
 /** Keeps a part of the scene on the shelf: what is selected, its look, curve or modulators, or the output set-up. */
-export function SaveRecipe() {
+export function SaveRecipe({ onSaved }: { onSaved: () => void }) {
   // The choice follows the scene and what is selected in it.
   useScene();
   useSelection();
@@ -88,7 +97,15 @@ export function SaveRecipe() {
           ))}
         </MenuItems>
       </Menu>
-      {open && <SaveDialog {...open} onDone={() => setOpen(undefined)} />}
+      {open && (
+        <SaveDialog
+          {...open}
+          onDone={(saved) => {
+            setOpen(undefined);
+            if (saved) onSaved();
+          }}
+        />
+      )}
     </>
   );
 }

@@ -68,6 +68,13 @@ export function ShelfDeck() {
   const all = [...own, ...SHIPPED];
   const shown = all.filter((recipe) => fits(recipe, { text, sort, tag }));
 
+  // What was just kept is on the screen, whatever was looked for before.
+  const showAll = () => {
+    setText('');
+    setSort('');
+    setTag('');
+  };
+
   const act = async (work: () => Promise<unknown>) => {
     try {
       await work();
@@ -109,7 +116,7 @@ export function ShelfDeck() {
       <div className="flex h-7 shrink-0 items-center gap-1 border-b border-rule px-2" role="toolbar" aria-label="Shelf">
         <DeckTabs />
         <span className="mx-2 h-3.5 w-px bg-rule" />
-        <SaveRecipe />
+        <SaveRecipe onSaved={showAll} />
         <button className="text-button" title="Adds the recipes of a shelf file" onClick={() => file.current!.click()}>
           import
         </button>
