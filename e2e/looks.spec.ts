@@ -4,7 +4,7 @@ import { unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { PNG } from 'pngjs';
 import { ANGLE, exrs, HEIGHT, light, moments, openWritten, pixel, sparkScene, WIDTH } from './light';
-import { inspected } from './steps';
+import { goToFrame, inspected, viewPixels } from './steps';
 
 /** Pixels that a metre takes at five metres. */
 const METRE = HEIGHT / (2 * 5 * Math.tan((ANGLE * Math.PI) / 360));
@@ -438,6 +438,66 @@ test('images in turn are behind the frames of their numbers, in the view and in 
   // The frame is wider than the images: they fill it, and their top and bottom are cut off.
   expect(seen(() => 0)).toEqual(colours);
   expect(seen((height) => height - 1)).toEqual(colours);
+});
+
+test('a sprite on a series shows the picture of each frame, in the view and in the file', async ({ page }) => {
+  const scene = {
+    ...sparkScene(
+      {
+        ...still,
+        look: {
+          kind: 'picture',
+          colour: [{ at: 0, colour: '#ffffff' }],
+          opacity: 1,
+          sizeOverAge: [{ at: 0, value: 1 }],
+        },
+      },
+      {},
+      { height: 200 },
+    ),
+    name: 'Series of sprites',
+  };
+  await openWritten(page, scene);
+  await page.getByRole('button', { name: 'Spark', exact: true }).click();
+  await inspected(page);
+  const inspector = page.getByLabel('Inspector');
+  const named = (name: string, buffer: Buffer) => ({ name, mimeType: 'image/png', buffer });
+  await inspector
+    .locator('input[type=file]')
+    .setInputFiles([
+      named('s3.png', flatPng(0, 0, 255)),
+      named('s1.png', flatPng(255, 0, 0)),
+      named('s2.png', flatPng(0, 255, 0)),
+    ]);
+  await expect(inspector.getByRole('combobox', { name: 'Image of the scene' })).toContainText('s1.png, 3 files');
+  await page.getByRole('button', { name: 'Scene', exact: true }).click();
+  const brightest = ({ data, width, height }: PNG) => {
+    const at = 4 * (Math.round(height / 2) * width + Math.round(width / 2));
+    return ['red', 'green', 'blue'][[0, 1, 2].toSorted((a, b) => data[at + b]! - data[at + a]!)[0]!];
+  };
+  for (const [frame, colour] of [
+    [0, 'red'],
+    [1, 'green'],
+    [2, 'blue'],
+    [4, 'blue'],
+  ] as const) {
+    await goToFrame(page, frame);
+    await expect.poll(async () => brightest(await viewPixels(page))).toBe(colour);
+  }
+  await expect(page.getByText('saved')).toBeVisible();
+  await page.goto(`${page.url().split('?')[0]}/output`);
+  await page.getByRole('combobox', { name: 'Format', exact: true }).selectOption('png');
+  await page.getByRole('button', { name: /^Render 5 frames/ }).click();
+  const row = page.getByRole('list', { name: 'Renders' }).getByRole('listitem').first();
+  await expect(row.getByText(/^done: /)).toBeVisible({ timeout: 60_000 });
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    row.getByRole('button', { name: /^Save .*zip/ }).click(),
+  ]);
+  const pictures = Object.values(unzipSync(readFileSync(await download.path()))).map((bytes) =>
+    PNG.sync.read(Buffer.from(bytes)),
+  );
+  expect(pictures.map(brightest)).toEqual(['red', 'green', 'blue', 'blue', 'blue']);
 });
 
 test('a particle has the light of the colour that its mesh has where it was born', async ({ page }) => {

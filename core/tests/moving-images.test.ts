@@ -3,6 +3,7 @@ import type { LevelImage } from '../lib/images/level-image';
 import { patterns } from '../lib/images/patterns';
 import { pictureAt, shownAt } from '../lib/images/series';
 import { turnOf } from '../lib/series-timing';
+import { imageShown } from '../document/image-shown';
 import { probe } from '../measure/probe';
 import { whySilent } from '../measure/diagnose-field';
 import { measureDelivery } from '../measure/delivery';
@@ -53,6 +54,14 @@ const withSpot = (parts: Parameters<typeof testScene>[0], image: Written = serie
 const CARD = { kind: 'texture', pattern: 'image', image: hashOf(0), width: 6.4, depth: 6.4, thickness: 0 } as const;
 
 describe('which picture of a series is shown', () => {
+  it('is told by its hash to whoever draws it, at a frame of the scene', () => {
+    const scene = withSpot({}, series({ seriesStart: 10, framesEach: 2, outsideSeries: 'repeat' }));
+    const shown = (frame: number) => imageShown(scene, hashOf(0), frame);
+    expect([10, 11.9, 12, 10 + 2 * PICTURES, 9].map(shown)).toEqual([0, 0, 1, 0, PICTURES - 1].map(hashOf));
+    expect(imageShown(scene, 'f'.repeat(64), 50)).toBe('f'.repeat(64));
+    expect(imageShown(withSpot({}, series({ series: [] })), hashOf(0), 50)).toBe(hashOf(0));
+  });
+
   it('each for its frames, and outside: the last stays, all repeat, or run back and forth', () => {
     const row = (outside: 'hold' | 'repeat' | 'to-and-fro') =>
       [-2, -1, 0, 1, 2, 3, 4, 5].map((n) => turnOf(3, outside, n));

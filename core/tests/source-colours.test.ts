@@ -3,7 +3,7 @@ import { snapshot } from '../../engine/frame';
 import { plateAt } from '../document/camera/sequence';
 import { levelsOfRgba } from '../lib/images/level-image';
 import { smoothNormals } from '../lib/meshes/mesh';
-import type { Assets } from '../document/assets';
+import type { Asset } from '../document/assets';
 import { completeScene, type Written } from '../scene/read';
 import { Simulation } from '../sim/step/simulation';
 
@@ -21,9 +21,9 @@ const coloured = {
   colours: Uint8Array.of(255, 0, 0, 0, 255, 0, 0, 0, 255),
   groups: [],
 };
-const assets: Assets = new Map<string, never>([
-  [hash('1'), halves as never],
-  [hash('2'), coloured as never],
+const assets = new Map<string, Asset>([
+  [hash('1'), halves],
+  [hash('2'), coloured],
 ]);
 const source = { kind: 'sprite', colourBy: 'source' };
 const emitter = (more: Written): Written => ({
@@ -33,12 +33,13 @@ const emitter = (more: Written): Written => ({
   birth: { speed: 0, life: 99 },
   ...more,
 });
-const framed = (emitters: readonly Written[], frames = 1) => {
+const framed = (emitters: readonly Written[], frames = 1, more: Written = {}) => {
   const scene = completeScene({
     name: 'Colours',
     time: { fps: 24, first: 0, last: 99 },
     meshes: [{ id: 'm', name: 'M', source: { kind: 'file', hash: hash('2') } }],
     emitters,
+    ...more,
   });
   const run = new Simulation(scene, assets);
   while (run.frame < frames) run.advance();
@@ -73,6 +74,20 @@ describe('particles take over the colours of what they are born from', () => {
       expect(Math.abs(red! - 255 * (1 - x))).toBeLessThanOrEqual(1);
       expect(Math.abs(blue! - 255 * x)).toBeLessThanOrEqual(1);
     }
+  });
+
+  it('of a series laid over a mesh: the picture of the frame on which they are born', () => {
+    const green = levelsOfRgba(2, 1, Uint8Array.of(0, 255, 0, 255, 0, 255, 0, 255));
+    assets.set(hash('3'), green);
+    const images = [{ hash: hash('1'), name: 'Halves', width: 2, height: 1, series: [hash('3')], framesEach: 5 }];
+    const late = { ...source, cover: hash('1') };
+    const emission = [
+      { kind: 'burst', count: 1, frame: 0 },
+      { kind: 'burst', count: 1, frame: 5 },
+    ];
+    const [made] = framed([emitter({ shape: { kind: 'mesh', mesh: 'm' }, look: late, emission })], 6, { images });
+    const greens = [...made!.tint.subarray(0, 2)].map((tint) => rgb(tint)[1]!);
+    expect(greens.toSorted((a, b) => a - b)).toEqual([0, 255]);
   });
 
   it('children have their parents’, whoever else has died; a shape without colours gives white; other looks keep none', () => {

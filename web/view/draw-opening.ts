@@ -9,7 +9,7 @@ import { loadAssets, useAssets } from '../simulation/scene-assets';
 import { firstSelection } from '../state/selection-store';
 import { workShotAt } from './camera/shot';
 import { History } from './layers/history';
-import { loadImages, loadPlate } from './layers/image-textures';
+import { loadImages, loadFrameImages } from './layers/image-textures';
 import { Surfaces } from './layers/surfaces';
 import { Picture } from './picture';
 
@@ -23,7 +23,7 @@ const ENOUGH = 6000;
 export async function drawOpening(scene: Scene, signal: AbortSignal): Promise<Blob | undefined> {
   const { width, height, first, count } = openingLayout(scene);
   const last = first + count - 1;
-  await Promise.all([loadAssets(scene), loadImages(scene), loadPlate(scene, first).catch(() => undefined)]);
+  await Promise.all([loadAssets(scene), loadImages(scene), loadFrameImages(scene, first).catch(() => undefined)]);
   const { assets } = useAssets.getState();
   const draftFraction = Math.min(scene.draftFraction, draftFractionFor(scene, assets, last, ENOUGH));
   const canvas = document.createElement('canvas');
@@ -42,7 +42,7 @@ export async function drawOpening(scene: Scene, signal: AbortSignal): Promise<Bl
       async (made) => {
         past.add(made);
         if (made.frame < first || signal.aborted) return;
-        await loadPlate(scene, made.frame).catch(() => undefined);
+        await loadFrameImages(scene, made.frame).catch(() => undefined);
         picture.setFrame(made, past.at);
         surfaces.update({
           scene: sceneNow(scene, made.frame),

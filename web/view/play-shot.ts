@@ -5,7 +5,7 @@ import { runFrames } from '../simulation/run-frames';
 import { loadAssets, useAssets } from '../simulation/scene-assets';
 import { shotAt } from './camera/shot';
 import { History } from './layers/history';
-import { loadImages, loadPlate } from './layers/image-textures';
+import { loadImages, loadFrameImages } from './layers/image-textures';
 import { Picture } from './picture';
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
@@ -17,7 +17,11 @@ export async function shotPicture(
   width: number,
   signal: AbortSignal,
 ): Promise<Picture> {
-  await Promise.all([loadAssets(scene), loadImages(scene), loadPlate(scene, scene.time.first).catch(() => undefined)]);
+  await Promise.all([
+    loadAssets(scene),
+    loadImages(scene),
+    loadFrameImages(scene, scene.time.first).catch(() => undefined),
+  ]);
   const picture = new Picture(canvas);
   signal.addEventListener('abort', () => picture.dispose());
   picture.setSize(width, Math.round((width * scene.output.height) / scene.output.width));

@@ -5,7 +5,7 @@ import { loadAssets, useAssets } from '../simulation/scene-assets';
 import { runFrames } from '../simulation/run-frames';
 import { drawOpening } from './draw-opening';
 import { Picture } from './picture';
-import { loadImages, loadPlate } from './layers/image-textures';
+import { loadImages, loadFrameImages } from './layers/image-textures';
 import { drawnFrom } from '../../core/kinds/looks/look-back';
 import { History } from './layers/history';
 import { shotAt } from './camera/shot';
@@ -20,7 +20,7 @@ const ENOUGH = 6000;
  * is not wanted any more.
  */
 export async function pictureOf(scene: Scene, frame: number, signal: AbortSignal): Promise<Blob | undefined> {
-  await Promise.all([loadAssets(scene), loadImages(scene), loadPlate(scene, frame).catch(() => undefined)]);
+  await Promise.all([loadAssets(scene), loadImages(scene), loadFrameImages(scene, frame).catch(() => undefined)]);
   const draftFraction = draftFractionFor(scene, useAssets.getState().assets, frame, ENOUGH);
   const canvas = document.createElement('canvas');
   const picture = new Picture(canvas);

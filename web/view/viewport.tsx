@@ -11,7 +11,7 @@ import { runningScene, useRunningScene } from '../state/running-scene';
 import { toggleBeside } from './beside';
 import { toggleDirections } from './directions-store';
 import { useDirectionsIn } from './use-directions';
-import { loadImages, loadPlate, useImages } from './layers/image-textures';
+import { loadImages, loadFrameImages, useImages } from './layers/image-textures';
 import { useAssets } from '../simulation/scene-assets';
 import { fields as fieldKinds } from '../../core/kinds/fields';
 import { afterPaint } from '../simulation/after-task';
@@ -101,7 +101,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
   const { images } = useImages();
   useEffect(() => {
     void loadImages(scene);
-    void loadPlate(scene, usePlayer.getState().frame).catch(() => undefined);
+    void loadFrameImages(scene, usePlayer.getState().frame).catch(() => undefined);
   }, [scene]);
   // Only what moves is drawn anew with each frame.
   const moves = useMoves(scene);
@@ -138,7 +138,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
     view.lookThroughShot(runningScene(), usePlayer.getState().frame);
     const cover = (covers.current = new OpeningCover(view, stage.session.screen));
     const unshow = stage.session.screen.onShow((frame) => {
-      void loadPlate(runningScene(), frame.frame).catch(() => undefined);
+      void loadFrameImages(runningScene(), frame.frame).catch(() => undefined);
       cover.show(frame);
       view.followShot(runningScene(), frame.frame);
     });

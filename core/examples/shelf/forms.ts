@@ -48,11 +48,7 @@ export const forms: readonly WrittenChain[] = [
     'Particles swing around a heavy point, as comets do.',
     ['orbit'],
     [
-      strip(
-        'Weight',
-        ['attractor', { law: 'inverse-square', softening: 0.25 }],
-        ['acceleration', 1.2],
-      ),
+      strip('Weight', ['attractor', { law: 'inverse-square', softening: 0.25 }], ['acceleration', 1.2]),
       strip('Sideways', ['wind', { direction: [0, 0, 1] }], ['acceleration', 0.25]),
     ],
   ),

@@ -135,7 +135,7 @@ export const thingsTopics: TopicChapter = {
       text: [
         prose`Several numbered files of one size, chosen or dropped together where one image or grid is, are a series. It
           plays from its first frame on, holds, repeats or runs back and forth, wherever it is used: texture fields,
-          modulators, masks, emitters on an image, stored grids. Images change from one to the next, grids go evenly.`,
+          modulators, masks, emitters on an image, image looks, stored grids. Images change from one to the next, grids go evenly.`,
         prose`A texture field with the mapping “motion” carries particles as the picture moves. What does not move in it,
           such as an even ground, leaves them alone.`,
       ],

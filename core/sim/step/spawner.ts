@@ -2,6 +2,7 @@ import type { Births } from '../../kinds/emission/emission';
 import { masks } from '../../kinds/masks';
 import { compileMask, type MaskRoutine } from '../../kinds/masks/mask';
 import { colourOf } from '../../lib/images/level-image';
+import { pictureAt } from '../../lib/images/series';
 import { sourceShownBy } from '../../kinds/looks';
 import { rotate } from '../../lib/math/rotation';
 import { normalised, type Vector } from '../../lib/math/vector';
@@ -229,7 +230,7 @@ export function spawnerOf(
 
   const cover = resources.image(sourceShownBy(emitter)?.cover ?? '');
   /** The colour of what a particle is just born from. */
-  const tintAt = () => packedColour(cover ? colourOf(cover, place.u, place.v) : place.colour);
+  const tintAt = () => packedColour(cover ? colourOf(pictureAt(cover, draw.time), place.u, place.v) : place.colour);
 
   const bending = isMoving(emitter, ['emission', 'look', 'shape', 'masks', 'birth']);
   const constraintsAt = bending

@@ -3,7 +3,7 @@ import type { Frame } from '../../../engine/frame';
 import { runFrames } from '../../simulation/run-frames';
 import { loadAssets, useAssets } from '../../simulation/scene-assets';
 import type { Pixels } from '../../view/camera/taking';
-import { loadImages, loadPlate } from '../../view/layers/image-textures';
+import { loadImages, loadFrameImages } from '../../view/layers/image-textures';
 import { drawnFrom } from '../../../core/kinds/looks/look-back';
 import { History } from '../../view/layers/history';
 import { shotAt } from '../../view/camera/shot';
@@ -79,7 +79,7 @@ export async function drawFrames(
     let next = begin;
     const draw = async (index: number, frame: Frame): Promise<void> => {
       const { emitter } = pictures[index]!;
-      await loadPlate(scene, frame.frame);
+      await loadFrameImages(scene, frame.frame);
       const shot = shotAt(scene, frame.frame, aspect);
       const { rgba, seen, canvas } = await easel.draw((picture) => {
         picture.showEmitters((e) => (emitter === undefined ? scene.emitters[e]!.rendered : e === emitter));

@@ -3,7 +3,7 @@ import { useAssets } from '../../simulation/scene-assets';
 import { runFrames } from '../../simulation/run-frames';
 import { useScene } from '../../state/scene-store';
 import { Picture } from '../../view/picture';
-import { loadImages, loadPlate, useImages } from '../../view/layers/image-textures';
+import { loadImages, loadFrameImages, useImages } from '../../view/layers/image-textures';
 import { drawnFrom } from '../../../core/kinds/looks/look-back';
 import { History } from '../../view/layers/history';
 import { shotAt } from '../../view/camera/shot';
@@ -77,7 +77,7 @@ export function Preview({ frame: wanted }: { frame: number }) {
     const past = new History(scene);
     box.current!.replaceChildren(canvas);
     void loadImages(scene);
-    void loadPlate(scene, frame).catch(() => undefined);
+    void loadFrameImages(scene, frame).catch(() => undefined);
     void runFrames(
       {
         scene,

@@ -5,7 +5,7 @@ import { loadAssets, useAssets } from '../../simulation/scene-assets';
 import { useScene } from '../../state/scene-store';
 import { drawnFrom } from '../../../core/kinds/looks/look-back';
 import { History } from '../../view/layers/history';
-import { loadImages, loadPlate } from '../../view/layers/image-textures';
+import { loadImages, loadFrameImages } from '../../view/layers/image-textures';
 import { Picture } from '../../view/picture';
 import { shotAt } from '../../view/camera/shot';
 
@@ -55,7 +55,7 @@ function liveliest(rgba: Uint8Array, width: number, height: number, side: number
 
 /** Draws the liveliest piece of a frame with several numbers of samples. */
 async function tried(scene: Scene, frame: number, counts: readonly number[], signal: AbortSignal): Promise<Trial[]> {
-  await Promise.all([loadAssets(scene), loadImages(scene), loadPlate(scene, frame)]);
+  await Promise.all([loadAssets(scene), loadImages(scene), loadFrameImages(scene, frame)]);
   const { assets } = useAssets.getState();
   const { width, height } = scene.output;
   const [w, h] = [Math.min(SIDE, width), Math.min(SIDE, height)];

@@ -1,5 +1,7 @@
 import { LinearFilter, LinearMipmapLinearFilter, SRGBColorSpace, Texture } from 'three';
 import { create } from 'zustand';
+import { clockIn } from '../../../core/scene/scene-clock';
+import { imageShown } from '../../../core/document/image-shown';
 import { plateAt } from '../../../core/document/camera/sequence';
 import type { Scene } from '../../../core/document/scene';
 import { api } from '../../state/api';
@@ -18,24 +20,57 @@ async function load(hash: string): Promise<void> {
   useImages.setState(({ images }) => ({ images: new Map(images).set(hash, image) }));
 }
 
+/** The images of looks. */
+const ofLooks = ({ emitters }: Scene): string[] =>
+  emitters
+    .flatMap(({ look, addedLooks }) => [look, ...addedLooks].map(({ image }) => image))
+    .filter((hash): hash is string => typeof hash === 'string' && hash !== '');
+
 /** The images that are drawn in colour: those of looks, and what is behind the picture. */
-function drawnImages({ emitters, output }: Scene): Set<string> {
-  const looks = emitters.flatMap(({ look, addedLooks }) => [look, ...addedLooks].map(({ image }) => image));
-  return new Set(
-    [...looks, output.backdrop === 'image' ? output.backdropImage : ''].filter(
-      (hash): hash is string => typeof hash === 'string' && hash !== '',
-    ),
-  );
+function drawnImages(scene: Scene): Set<string> {
+  const { backdrop, backdropImage } = scene.output;
+  return new Set([...ofLooks(scene), ...(backdrop === 'image' && backdropImage !== '' ? [backdropImage] : [])]);
 }
 
-/** Images of a sequence that are held at once. */
+/** The images that are drawn on a frame of the shot and not on all: of a sequence behind the picture, and of series. */
+function movingImages(scene: Scene, frame: number): { readonly hash: string; readonly called: string }[] {
+  const { output, imageSequence, images } = scene;
+  const plate = output.backdrop === 'image-sequence' ? plateAt(scene, frame) : '';
+  const behind = imageSequence.find(({ hash }) => hash === plate)?.name ?? plate;
+  const at = clockIn(scene).at(frame);
+  const series = [...new Set(ofLooks(scene))].flatMap((first) => {
+    const hash = imageShown(scene, first, at);
+    const name = images.find((image) => image.hash === first)?.name ?? first;
+    return hash === first
+      ? []
+      : [
+          {
+            hash,
+            called: `a picture of the series “${name}” on frame ${frame} is missing or damaged; choose its files again`,
+          },
+        ];
+  });
+  return [
+    ...(plate === ''
+      ? []
+      : [
+          {
+            hash: plate,
+            called: `the image “${behind}” behind frame ${frame} is missing or damaged; choose the backdrop images again`,
+          },
+        ]),
+    ...series,
+  ];
+}
+
+/** Moving images that are held at once, beside those of the frame. */
 const HELD = 12;
 let held: string[] = [];
 
-/** Gives up images of a sequence that were shown longest ago. */
-function hold(hash: string): void {
-  held = [...held.filter((h) => h !== hash), hash];
-  for (const old of held.splice(0, Math.max(0, held.length - HELD))) {
+/** Gives up moving images that were shown longest ago. */
+function hold(hashes: readonly string[]): void {
+  held = [...held.filter((hash) => !hashes.includes(hash)), ...hashes];
+  for (const old of held.splice(0, Math.max(0, held.length - HELD - hashes.length))) {
     asked.delete(old);
     textures.get(old)?.dispose();
     textures.delete(old);
@@ -47,26 +82,25 @@ function hold(hash: string): void {
 }
 
 /**
- * Loads the image of a sequence that is behind the picture on a frame of the shot. Throws a sentence where it can’t be
- * had.
+ * Loads the images that move and are drawn on a frame of the shot: behind the picture and in looks. Throws a sentence where
+ * one can’t be had.
  */
-export async function loadPlate(scene: Scene, frame: number): Promise<void> {
-  if (scene.output.backdrop !== 'image-sequence') return;
-  const hash = plateAt(scene, frame);
-  if (hash === '') return;
-  const elsewhere = drawnImages(scene).has(hash);
-  try {
-    const loading = asked.get(hash) ?? load(hash);
-    asked.set(hash, loading);
-    await loading;
-    if (!elsewhere) hold(hash);
-  } catch {
-    asked.delete(hash);
-    const name = scene.imageSequence.find((plate) => plate.hash === hash)?.name ?? hash;
-    throw new Error(
-      `the image “${name}” behind frame ${frame} is missing or damaged; choose the backdrop images again`,
-    );
-  }
+export async function loadFrameImages(scene: Scene, frame: number): Promise<void> {
+  const moving = movingImages(scene, frame);
+  const always = drawnImages(scene);
+  await Promise.all(
+    moving.map(async ({ hash, called }) => {
+      try {
+        const loading = asked.get(hash) ?? load(hash);
+        asked.set(hash, loading);
+        await loading;
+      } catch {
+        asked.delete(hash);
+        throw new Error(called);
+      }
+    }),
+  );
+  hold(moving.map(({ hash }) => hash).filter((hash) => !always.has(hash)));
 }
 
 /** Loads the images that a scene draws in colour and that are not there yet. */

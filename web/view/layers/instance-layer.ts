@@ -19,7 +19,7 @@ import { mix } from '../../../core/lib/random/lookup';
 import type { Zone } from '../../../core/document/scene';
 import { beforeOf } from '../../../engine/before';
 import type { EmitterFrame } from '../../../engine/frame';
-import { imageTexture } from './image-textures';
+import { ShownImage } from './shown-image';
 import { coarseGeometry, formGeometry, meshGeometry, type InstanceForm } from './instance-forms';
 import { instanceFragment, instanceVertex } from '../shaders/instance-shader';
 import {
@@ -88,6 +88,7 @@ interface Variant {
 export class InstanceLayer implements Layer {
   readonly object = new Group();
   readonly solid = true;
+  private readonly image = new ShownImage();
   private readonly material: RawShaderMaterial;
   private variants: Variant[] = [];
   /** How many of them are the look’s own; then come those of the zones, by their places in the scene’s list. */
@@ -120,6 +121,10 @@ export class InstanceLayer implements Layer {
       hasImage: { value: false },
     });
     this.material.side = DoubleSide;
+  }
+
+  showImages(shown: (hash: string) => string): void {
+    this.image.show(shown);
   }
 
   setLook(look: Kinded): void {
@@ -204,7 +209,8 @@ export class InstanceLayer implements Layer {
     uniforms['wholeScale']!.value = scale;
     uniforms['sizeScale']!.value = sizes;
     uniforms['back']!.value = back;
-    const drawn = this.look && this.look.image !== '' ? imageTexture(this.look.image) : undefined;
+    this.image.set(this.look?.image ?? '');
+    const drawn = this.image.texture;
     uniforms['image']!.value = drawn ?? null;
     uniforms['hasImage']!.value = drawn !== undefined;
     setLit(this.material, light);

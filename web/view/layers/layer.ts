@@ -62,6 +62,8 @@ export interface Layer {
   readonly solid?: true;
   /** Takes the look; does nothing where it is the one it has. */
   setLook(look: Kinded): void;
+  /** Takes the picture that each image shows now, by content hashes; left out where it draws no image. */
+  showImages?(shown: (hash: string) => string): void;
   /** Takes how the particles in each zone are drawn. */
   setZones(zones: readonly Zone[]): void;
   /** Takes the particles of a frame. */

@@ -1,6 +1,7 @@
 import { Scene as Group } from 'three';
 import { looksOf } from '../../../core/kinds/looks';
 import { isMoving, thingAt } from '../../../core/document/keys/thing-at';
+import { imageShown } from '../../../core/document/image-shown';
 import type { Scene } from '../../../core/document/scene';
 import type { Resources } from '../../../core/kinds/emitter-shapes/shape';
 import type { Frame } from '../../../engine/frame';
@@ -76,12 +77,14 @@ export class Layers {
   ): void {
     const enlarge = scene.work.enlarge || part < 1;
     const draftFraction = part * (scene.work.enlarge ? frame.draftFraction : 1);
+    const shown = (hash: string) => imageShown(scene, hash, at);
     scene.emitters.forEach((emitter, e) => {
       const { layers } = this.drawn[e]!;
       if (isMoving(emitter, UNSEEN)) {
         const now = looksOf(thingAt(emitter, at));
         layers.forEach(({ layer }, l) => layer.setLook(now[l]!));
       }
+      for (const { layer } of layers) layer.showImages?.(shown);
       const before = (frames: number) => known(frame.frame - frames)?.emitters[e];
       // Particles that are joined are drawn all or not at all.
       const particles = emitter.body.kind === 'points' ? thinned(frame.emitters[e]!, part) : frame.emitters[e]!;

@@ -34,7 +34,7 @@ import {
   type ViewContext,
   type Wanted,
 } from './layer';
-import { imageTexture } from './image-textures';
+import { ShownImage } from './shown-image';
 import { particleFragment, particleVertex } from '../shaders/particle-shader';
 import { setVeil } from '../shaders/veil';
 import { attributeOf, floatsOf, uniformOf } from '../shaders/uniforms';
@@ -89,8 +89,8 @@ export class ParticleLayer implements Layer {
   private capacity = 0;
   private sorted = false;
   private zoned = false;
-  /** The hash of the image that it is drawn as. */
-  private image: string | undefined;
+  /** The image that it is drawn as. */
+  private readonly image = new ShownImage();
   /** The direction of sight that the particles are sorted for; undefined where they are not. */
   private orderedAlong: Vector3 | undefined;
   private slots = new Uint32Array(0);
@@ -122,6 +122,10 @@ export class ParticleLayer implements Layer {
     this.object.frustumCulled = false;
   }
 
+  showImages(shown: (hash: string) => string): void {
+    this.image.show(shown);
+  }
+
   setLook(look: Kinded): void {
     if (look === this.look) return;
     this.look = look;
@@ -141,7 +145,7 @@ export class ParticleLayer implements Layer {
     } = spot;
     const { columns = 1, rows = 1, frames = 'age', rate = 0 } = spot;
     material.uniforms['softness']!.value = soft === undefined ? looks.get(look.kind).softness : soft / 100;
-    this.image = image;
+    this.image.set(image ?? '');
     material.uniforms['form']!.value = SPRITE_FORMS.indexOf(form);
     uniformOf(material.uniforms, 'sheet', Vector2).set(columns, rows);
     material.uniforms['frames']!.value = FRAMES.indexOf(frames);
@@ -219,9 +223,9 @@ export class ParticleLayer implements Layer {
     const e = toView.elements;
     uniformOf(uniforms, 'depthRow', Vector4).set(-e[2], -e[6], -e[10], -e[14]);
     setVeil(this.object.material, veil, { near: camera.near, far: camera.far, flat: isFlat(camera) });
-    if (this.image !== undefined && this.image !== '') {
+    if (this.image.isSet) {
       // Until its image is there it is a round spot.
-      const drawn = imageTexture(this.image);
+      const drawn = this.image.texture;
       uniforms['form']!.value = drawn ? SPRITE_FORMS.length : 0;
       uniforms['image']!.value = drawn ?? null;
     }
