@@ -7,6 +7,7 @@ import { useSceneFrame } from '../state/scene-clock';
 import { useScene } from '../state/scene-store';
 import { weightReadings } from '../../core/scene/weight-readers';
 import { useWeightPainting } from '../state/weight-painting';
+import { stretchOf } from './handles/stretched';
 import { WeightBrush } from './handles/weight-brush';
 import { isSelected, useSelection, type Selection } from '../state/selection-store';
 import { Glyph } from '../widgets/glyph';
@@ -99,7 +100,7 @@ export function Overlay({ rig }: { rig: ViewRig }) {
           key={brushed.map}
           rig={rig}
           id={brushed.map}
-          frame={brushed.frame(place)}
+          stands={{ frame: brushed.frame(place), stretch: stretchOf(now(reader)!) }}
           seconds={frame / scene.time.fps}
         />
       )}

@@ -23,6 +23,13 @@ export const emitterParameters = describe({
     default: true,
     help: 'Draws the emitter’s particles in renders and in the view’s preview of them.',
   },
+  stretch: {
+    type: 'vector',
+    label: 'Shape stretch',
+    unit: '×',
+    default: [1, 1, 1],
+    help: 'Stretches the shape along its own X, Y and Z. 1 leaves it as it is, 0 presses it flat. Masks are measured before.',
+  },
   rejectedBirths: {
     type: 'choice',
     label: 'Rejected births',

@@ -45,7 +45,7 @@ export const crowdsAndPatterns: readonly WrittenChain[] = [
   ),
   chain(
     'One pace',
-    'Whatever drives them, all go equally fast. Good under any current.',
+    'All go equally fast, whichever current takes them along. Good below any other chain.',
     ['limit'],
     [
       strip('Wander', ['turbulence', { size: 0.8, evolution: 0.5 }], ['acceleration', 2]),
@@ -75,7 +75,7 @@ export const crowdsAndPatterns: readonly WrittenChain[] = [
   ),
   chain(
     'Still lines of a plate',
-    'Grains leave what swings and gather on the lines that are still.',
+    'Grains leave what swings and come to lie on the lines that are still.',
     ['formula', 'pattern'],
     [
       strip(

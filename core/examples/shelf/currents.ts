@@ -11,11 +11,11 @@ const swing = (outputMin: number, outputMax: number, period: number) => ({
 /** Currents: what carries silt over the bed, and what rises and turns in it. */
 export const currents: readonly WrittenChain[] = [
   chain(
-    'Slow tide',
+    'Slow swell',
     'A wide current that runs one way and then the other, in twelve seconds. The water takes particles along.',
     ['current', 'calm', 'loops'],
     [
-      strip('Tide', ['wind', { growth: 0.143, height: 2 }], ['flow', 0.6], {
+      strip('Swell', ['wind', { growth: 0.143, height: 2 }], ['flow', 0.6], {
         automations: { strength: swing(-0.6, 0.6, 12) },
       }),
       water(2),

@@ -15,6 +15,8 @@ export const thingsTopics: TopicChapter = {
       text: [
         prose`Position, rotation and scale. The scale of an emitter or field changes its shape and radii, not its
           strength or the size of particles.`,
+        prose`The shape stretch of an emitter has a scale of its own for X, Y and Z, which keyframes and automation move like
+          any number. Births keep to the stretched shape, and normals are those of that.`,
         'A thing that is attached to a carrier moves with it; its position is then measured from the carrier.',
       ],
       settings: own.transformParameters,

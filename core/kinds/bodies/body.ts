@@ -8,6 +8,8 @@ import type { Resources } from '../emitter-shapes/shape';
 export interface SpawnPose {
   /** Its place of birth, metres, and the unit direction in which it leaves. */
   readonly position: Vector;
+  /** Its place of birth in the emitter’s own frame, before the shape is stretched, metres. */
+  readonly local: Vector;
   readonly axis: Vector;
   /** Where the emitter itself is. */
   readonly place: Similarity;

@@ -3,7 +3,6 @@ import { cos, sin } from '../../lib/math/exact';
 import { cross, frameAbout, length, normalised, type Vector } from '../../lib/math/vector';
 import { Purpose } from '../../lib/random/lookup';
 import type { WeightsOn } from '../../lib/weights/weights-on';
-import { inward } from '../../lib/math/similarity';
 import { weightMapParameter } from '../shared/weight-map-parameter';
 import { defineBody, type SpawnPose } from './body';
 import { MOST_POINTS, Rod } from './rod';
@@ -231,10 +230,10 @@ function lengthOf({ length: mean, lengthVariance }: Settings, hashRandom: SpawnP
 function lengthByWeight({ leastLength }: Settings, weights: WeightsOn | undefined) {
   const near = new Float64Array(3);
   const least = leastLength / 100;
-  return ({ position, place, time }: SpawnPose): number => {
+  return ({ local, time }: SpawnPose): number => {
     if (!weights) return 1;
     weights.pose(time);
-    return least + (1 - least) * weights.at(...inward(place, position), near);
+    return least + (1 - least) * weights.at(...local, near);
   };
 }
 

@@ -25,6 +25,7 @@ import { drawnBy, type BirthRoutine } from './birth-descriptor';
 import { Bodies, type Found } from './bodies';
 import { anyWay, cosOfSpread, NewbornWriter } from './newborn-writer';
 import { packedColour, type Population } from './population';
+import { isPlain, stretchPlace } from './stretch';
 import { countersOf } from './counters';
 
 /** Room for k in a particle's number; the amount row sits above it. */
@@ -158,7 +159,11 @@ export function spawnerOf(
   // the same bits.
   const { immortal, lifeDistribution } = emitter.birth;
   const simple =
-    !constraints && !motion.moves && emitter.masks.length === 0 && (immortal || lifeDistribution === 'uniform');
+    !constraints &&
+    !motion.moves &&
+    isPlain(emitter) &&
+    emitter.masks.length === 0 &&
+    (immortal || lifeDistribution === 'uniform');
   const equip = (now: Emitter) => ({
     many: simple ? routineFor(now, stream, motion.at(0), backend) : undefined,
     birth: now.birth,
@@ -166,15 +171,16 @@ export function spawnerOf(
     mask: maskOf(scene, now, stream, resources, shape),
     newborns: new NewbornWriter(now, stream, fps, end),
     fixed: normalised(now.birth.direction),
+    stretch: now.stretch,
   });
   const moving = isMoving(emitter, ['emission', 'look', 'body']);
-  let { many, birth, sample, mask, newborns, fixed } = equip(emitter);
+  let { many, birth, sample, mask, newborns, fixed, stretch } = equip(emitter);
   let equipped = NaN;
   /** Takes the keyed numbers of the frame that is under way. */
   function readyFor(frame: number): void {
     if (!moving || Math.floor(frame) === equipped) return;
     equipped = Math.floor(frame);
-    ({ many, birth, sample, mask, newborns, fixed } = equip(thingAt(emitter, equipped)));
+    ({ many, birth, sample, mask, newborns, fixed, stretch } = equip(thingAt(emitter, equipped)));
   }
   const draftLimit = portion.draftFraction * 4294967296;
   const place = birthPlace();
@@ -214,8 +220,10 @@ export function spawnerOf(
 
   /** How one birth stands whose place has just been found. */
   function standing(at: Similarity, time: number): SpawnPose {
+    const local: Vector = [place.x, place.y, place.z];
+    stretchPlace(place, stretch);
     const position = outward(at, [place.x, place.y, place.z]);
-    return { position, axis: newborns.spread(axisOf(at), id), place: at, time, hashRandom: hashRandom(id) };
+    return { position, local, axis: newborns.spread(axisOf(at), id), place: at, time, hashRandom: hashRandom(id) };
   }
 
   function standAt(body: number, found: Found, frame: number): SpawnPose {
@@ -246,6 +254,9 @@ export function spawnerOf(
     draw.time = frame / fps;
     if (!find()) return;
     const at = motion.at(frame);
+    if (constraints) spawned!.note(id, { k: draw.k, purpose: drawn });
+    const stood = constraints && standing(at, draw.time);
+    if (!stood) stretchPlace(place, stretch);
     const local: Vector = [place.x, place.y, place.z];
     const share = birth.inheritedMotion / 100;
     const own = share > 0 ? velocityAt(motion, local, frame, 1 / substeps, fps) : NOTHING;
@@ -266,8 +277,7 @@ export function spawnerOf(
       if (population.tinted) population.tint[slot] = tint;
       return;
     }
-    spawned!.note(id, { k: draw.k, purpose: drawn });
-    constraints.rest(standing(at, draw.time), lain);
+    constraints.rest(stood!, lain);
     for (let j = 0; j < constraints.points; j++) {
       const position: Vector = [lain[3 * j]!, lain[3 * j + 1]!, lain[3 * j + 2]!];
       const slot = newborns.spawn(population, at, {

@@ -31,7 +31,7 @@ type BirthGroup = (typeof birthGroups)[keyof typeof birthGroups];
 
 /** What of an emitter concerns the view and chance: seldom set. */
 const OWN: Description = Object.fromEntries(
-  Object.entries(emitterParameters).filter(([name]) => name !== 'rejectedBirths'),
+  Object.entries(emitterParameters).filter(([name]) => !['rejectedBirths', 'stretch'].includes(name)),
 );
 
 /** Says that some lifetimes fall below 0. */
@@ -115,6 +115,14 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
           values={emitter.shape}
           onChange={setShape}
         />
+        {!shape.fromParticles && emitter.body.kind !== 'soft-mesh' && shape.kind !== 'point' && (
+          <ParameterRows
+            description={{ stretch: emitterParameters.stretch }}
+            of={{ ...of, prefix: '' }}
+            values={emitter}
+            onChange={(_, value) => editEmitters(ids, (e) => void (e.stretch = value as [number, number, number]))}
+          />
+        )}
         <PathActions sort="emitters" id={emitter.id} part="shape" values={emitter.shape} />
       </Section>
       <MaskSection emitter={emitter} ids={ids} />

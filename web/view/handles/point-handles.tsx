@@ -4,11 +4,15 @@ import { inward, outward, type Similarity } from '../../../core/lib/math/similar
 import { followDrag } from '../../widgets/drag';
 import { nextPoint } from '../../widgets/points-row';
 import { hundredths, onFacingPlane } from './drag-geometry';
+import { stretched, unstretched, UNSTRETCHED } from './stretched';
 import type { Sizable } from './size-handles';
 import type { ViewRig } from '../camera/view-rig';
 
 /** The points of a path: dragged in place, put in between two, taken away, and gone on with from the last. */
 export function PointHandles({ rig, body, place }: { rig: ViewRig; body: Sizable; place: Similarity }) {
+  const { stretch = UNSTRETCHED } = body;
+  const out = (point: Vector) => outward(place, stretched(point, stretch));
+  const into = (point: Vector) => unstretched(inward(place, point), stretch);
   const name = body.points!;
   const parameter = body.parameters[name]!;
   const flat = parameter.type === 'points' && parameter.flat === true;
@@ -19,9 +23,9 @@ export function PointHandles({ rig, body, place }: { rig: ViewRig; body: Sizable
   const put = (index: number, at: Vector) => set(points.map((p, i) => (i === index ? rounded(at) : p)));
 
   const drag = (index: number, start: readonly Vector[]) => (event: React.PointerEvent) => {
-    const at = outward(place, start[index]!);
+    const at = out(start[index]!);
     followDrag(event, ({ clientX, clientY }) => {
-      const to = inward(place, onFacingPlane(rig, clientX, clientY, at));
+      const to = into(onFacingPlane(rig, clientX, clientY, at));
       set(start.map((p, i) => (i === index ? rounded(to) : p)));
     });
   };
@@ -60,7 +64,7 @@ export function PointHandles({ rig, body, place }: { rig: ViewRig; body: Sizable
     content: React.ReactNode,
     props: React.ComponentProps<'button'>,
   ) => {
-    const shown = rig.project(outward(place, at));
+    const shown = rig.project(out(at));
     return (
       shown && (
         <button

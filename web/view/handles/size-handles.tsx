@@ -2,7 +2,7 @@ import { colliderShapes } from '../../../core/kinds/colliders';
 import { isShown, type Description } from '../../../core/document/parameters';
 import type { Kinded } from '../../../core/document/registry';
 import { falloffShapes } from '../../../core/kinds/falloff-shapes';
-
+import type { Vector } from '../../../core/lib/math/vector';
 import { rotate } from '../../../core/lib/math/rotation';
 import type { SizeHandle } from '../../../core/lib/geometry/outline';
 import { outward, type Similarity } from '../../../core/lib/math/similarity';
@@ -19,6 +19,7 @@ import { setPath } from '../../state/path-edit';
 import { setIfKeyed } from '../../state/movement';
 import { editCollider, editEmitter, editField } from '../../state/scene-store';
 import { alongAxis, hundredths } from './drag-geometry';
+import { stretchedHandle, stretchOf } from './stretched';
 import { LABEL_HEIGHT, shiftsOf, squareAbout } from './label-room';
 import { knobsOf } from './transform-handles';
 import type { ViewRig } from '../camera/view-rig';
@@ -31,6 +32,8 @@ export interface Sizable {
   readonly parameters: Description;
   readonly handles: readonly SizeHandle[];
   set(parameter: string, value: unknown): void;
+  /** How it is stretched along its axes. */
+  readonly stretch?: Vector;
   /** The name of the list of points that is edited point by point. */
   readonly points: string | undefined;
 }
@@ -110,6 +113,7 @@ export function sizablesOf(thing: {
   const owner = emitter ?? collider;
   if (!owner) return [];
   const kind = emitter ? shapes.get(emitter.shape.kind) : colliderShapes.get(collider!.shape.kind);
+  const stretch = stretchOf(owner);
   const write = (parameter: string, value: unknown) => (t: { shape: object }) =>
     void Object.assign(t.shape, { [parameter]: value });
   return [
@@ -117,7 +121,8 @@ export function sizablesOf(thing: {
       part: 'shape',
       values: owner.shape,
       parameters: kind.parameters,
-      handles: kind.handles?.(owner.shape) ?? [],
+      handles: (kind.handles?.(owner.shape) ?? []).map((handle) => stretchedHandle(handle, stretch)),
+      stretch,
       set: (parameter, value) => {
         if (setIfKeyed({ sort: emitter ? 'emitters' : 'colliders', id: owner.id }, `shape.${parameter}`, value)) return;
         if (emitter) editEmitter(emitter.id, write(parameter, value));

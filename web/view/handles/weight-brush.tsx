@@ -1,6 +1,6 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { inward, outward, rotateBack, type Similarity } from '../../../core/lib/math/similarity';
-import { frameAbout, normalised, type Vector } from '../../../core/lib/math/vector';
+import { frameAbout, mapVector, normalised, type Vector } from '../../../core/lib/math/vector';
 import { latticeOf } from '../../../core/lib/weights/lattice';
 import { Painting, spacingFor } from '../../../core/lib/weights/painting';
 import { STRIDE, type Brush } from '../../../core/lib/weights/stroke';
@@ -11,6 +11,7 @@ import { useAssets } from '../../simulation/scene-assets';
 import { openedScene, useSceneOf } from '../../state/scene-store';
 import { addStroke, endPainting, roomIn, setBrush, useWeightPainting } from '../../state/weight-painting';
 import { typing } from '../../widgets/hotkeys';
+import { stretched, unstretched } from './stretched';
 import type { ViewRig } from '../camera/view-rig';
 
 /** Pixels between two looks along the way of the pointer. */
@@ -28,11 +29,24 @@ interface Over {
   readonly normal: Vector;
 }
 
+/** Where a surface stands, and how it is stretched there. */
+interface Stands {
+  readonly frame: Similarity;
+  readonly stretch: Vector;
+}
+
 /** What the line of sight under the pointer meets of a surface that stands in a frame; undefined for nothing. */
-function overAt(rig: ViewRig, { lattice }: Painting, frame: Similarity, x: number, y: number): Over | undefined {
+function overAt(
+  rig: ViewRig,
+  { lattice }: Painting,
+  { frame, stretch }: Stands,
+  x: number,
+  y: number,
+): Over | undefined {
   const { origin, direction } = rig.sightThrough(x, y);
-  const from = inward(frame, [origin.x, origin.y, origin.z]);
-  const way = normalised(rotateBack(frame.rotation, [direction.x, direction.y, direction.z]));
+  const from = unstretched(inward(frame, [origin.x, origin.y, origin.z]), stretch);
+  const seen = rotateBack(frame.rotation, [direction.x, direction.y, direction.z]);
+  const way = normalised(unstretched(seen, stretch));
   const met = new Float64Array(STRIDE);
   const distance = lattice.cast(from, way, met);
   if (distance === Infinity) return undefined;
@@ -42,14 +56,13 @@ function overAt(rig: ViewRig, { lattice }: Painting, frame: Similarity, x: numbe
 }
 
 /** The rim of the brush as a line over the picture. */
-function rimOf(rig: ViewRig, { radius }: Brush, frame: Similarity, { drawn, normal }: Over): string {
+function rimOf(rig: ViewRig, { radius }: Brush, { frame, stretch }: Stands, { drawn, normal }: Over): string {
   const [a, b] = frameAbout(normalised(normal));
   const corners = Array.from({ length: CORNERS }, (_, i) => {
     const turn = (2 * Math.PI * i) / CORNERS;
     const [c, s] = [radius * Math.cos(turn), radius * Math.sin(turn)];
-    return rig.project(
-      outward(frame, [drawn[0] + c * a[0] + s * b[0], drawn[1] + c * a[1] + s * b[1], drawn[2] + c * a[2] + s * b[2]]),
-    );
+    const corner: Vector = mapVector(drawn, (n, k) => n + c * a[k]! + s * b[k]!);
+    return rig.project(outward(frame, stretched(corner, stretch)));
   });
   return corners.every((p) => p !== undefined) ? `M${corners.map((p) => `${p.x} ${p.y}`).join('L')}Z` : '';
 }
@@ -135,13 +148,13 @@ function usePainting(id: string, seconds: number): Painting | undefined {
 export function WeightBrush({
   rig,
   id,
-  frame,
+  stands,
   seconds,
 }: {
   rig: ViewRig;
   id: string;
-  /** Where the surface is, and the time of the frame that is shown. */
-  frame: Similarity;
+  stands: Stands;
+  /** The time of the frame that is shown. */
   seconds: number;
 }) {
   const painting = usePainting(id, seconds);
@@ -149,9 +162,9 @@ export function WeightBrush({
   const [over, setOver] = useState<Over>();
   const [full, setFull] = useState(false);
   const mark = useRef<HTMLDivElement>(null);
-  const now = useRef({ painting, frame });
+  const now = useRef({ painting, stands });
   useEffect(() => {
-    now.current = { painting, frame };
+    now.current = { painting, stands };
   });
   // It ends where another thing is selected, or the map is read no more.
   useEffect(() => endPainting, []);
@@ -161,7 +174,7 @@ export function WeightBrush({
     let making: Making | undefined;
     let last = { x: 0, y: 0 };
     const look = (x: number, y: number) =>
-      now.current.painting && overAt(rig, now.current.painting, now.current.frame, x, y);
+      now.current.painting && overAt(rig, now.current.painting, now.current.stands, x, y);
     const redraw = () => {
       rig.drawing.surfaces.repaint();
       rig.request();
@@ -232,7 +245,7 @@ export function WeightBrush({
     };
   }, [id, rig]);
 
-  const rim = useMemo(() => over && rimOf(rig, brush, frame, over), [rig, brush, frame, over]);
+  const rim = over && rimOf(rig, brush, stands, over);
   return (
     <div ref={mark} className="pointer-events-none absolute inset-0">
       {rim && (

@@ -33,6 +33,7 @@ import { lineOf } from '../../../core/kinds/shared/path-line';
 import { strokesOf } from '../../../core/lib/paths/polyline';
 import { thingOf } from '../../state/scene-store';
 import { isSelected, type Selection } from '../../state/selection-store';
+import { stretched } from '../handles/stretched';
 import { GUIDE } from './colours';
 
 const HATCH_LINES = 72;
@@ -270,7 +271,9 @@ export class Guides {
     this.fixed.add(groundGuides(), cameraGuides(scene, selection.type === 'camera'));
     for (const emitter of emitters.filter((e) => e.shown))
       draw(
-        shapes.get(emitter.shape.kind).outline?.(emitter.shape, resources) ?? [],
+        (shapes.get(emitter.shape.kind).outline?.(emitter.shape, resources) ?? []).map((line) =>
+          line.map((point) => stretched(point, emitter.stretch)),
+        ),
         at(emitter),
         isSelected(selection, 'emitter', emitter.id),
       );

@@ -6,6 +6,7 @@ import {
   DoubleSide,
   GLSL3,
   Matrix4,
+  Vector3,
   Mesh,
   RawShaderMaterial,
   Scene as Group,
@@ -33,6 +34,7 @@ import { Surface } from '../../../core/kinds/emitter-shapes/mesh-surface';
 import { weightReadings, type WeightReader, type WeightReading } from '../../../core/scene/weight-readers';
 import type { Painting } from '../../../core/lib/weights/painting';
 import { LISTS } from '../../state/scene-store';
+import { stretchOf } from '../handles/stretched';
 import { isSelected, type Selection } from '../../state/selection-store';
 import type { Drawn } from './guides';
 import { putAt, putSimilarity } from './matrix';
@@ -196,7 +198,8 @@ export class Surfaces {
     for (const { object, thing, frame: of, deform } of this.bodies) {
       const now = thing(scene);
       const place = now && drawnMotion(scene, now).at(frame);
-      if (place) putAt(object, putSimilarity(new Matrix4(), of?.(place) ?? place));
+      if (place)
+        putAt(object, putSimilarity(new Matrix4(), of?.(place) ?? place).scale(new Vector3(...stretchOf(now))));
       if (!deform) continue;
       deform(frame / scene.time.fps, floatsOf(object.geometry, 'position'));
       object.geometry.getAttribute('position').needsUpdate = true;
