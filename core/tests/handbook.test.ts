@@ -27,6 +27,7 @@ const STILL_TOPICS = [
   'draft',
   'soundings',
   'trials',
+  'shelf',
   'versions',
 ];
 

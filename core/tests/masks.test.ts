@@ -40,6 +40,26 @@ function onMount(emitter: Written, detail = 60): Scene {
 
 const born = (scene: Scene) => runTo(scene, 0).populations[0]!;
 
+describe('the contrast of a noise mask', () => {
+  const levels = (contrast: number) => {
+    const kind = masks.get('noise');
+    const value = kind.measures.value({ values: masks.defaults('noise', { contrast }), ...SOURCE });
+    return Array.from({ length: 400 }, (_, i) => value({ ...birthPlace(), x: i / 7, z: i / 11 }, 0));
+  };
+
+  it('steepens its levels about the middle, until there are only patches and gaps', () => {
+    const plain = levels(1);
+    expect(Math.max(...plain) - Math.min(...plain)).toBeGreaterThan(0.4);
+    levels(2).forEach((level, i) => {
+      // Levels at an end may have been beyond it.
+      if (plain[i]! > 0 && plain[i]! < 1) expect(level).toBeCloseTo(Math.min(1, Math.max(0, 2 * plain[i]! - 0.5)), 9);
+    });
+    const patches = levels(1000);
+    expect(patches.filter((level) => level > 0 && level < 1).length).toBeLessThan(10);
+    expect(new Set(levels(0))).toEqual(new Set([0.5]));
+  });
+});
+
 describe('masks', () => {
   it('limits with ramps: 0 outside, 1 inside, a half half-way up the ramp; inverted the other way round', () => {
     const values = { low: -1, high: 3, lowRamp: 0.5, highRamp: 0.5 };

@@ -26,12 +26,22 @@ const parameters = describe({
     usual: [1, 5],
     help: 'The number of finer layers of noise. More octaves add finer detail.',
   },
+  contrast: {
+    type: 'number',
+    label: 'Contrast',
+    unit: '×',
+    default: 1,
+    min: 0,
+    max: 1000,
+    usual: [0.5, 8],
+    help: 'Steepens the noise around its middle level of 0.5. High values leave patches of 0 and 1 with sharp edges.',
+  },
   ...rangeParameters('', 0, 1, [0, 1]),
   seed: { ...seed, help: 'Another seed gives different patches.' },
 });
 
 function levelOf({ values, stream }: MaskSource<ValuesOf<typeof parameters>>) {
-  const { size, octaves, seed: own } = values;
+  const { size, octaves, contrast, seed: own } = values;
   const corners = seededCorners(mix(stream ^ Math.imul(own, 0x9e3779b1)));
   let most = 0;
   for (let o = 0, a = 1; o < octaves; o++, a /= 2) most += a;
@@ -44,7 +54,7 @@ function levelOf({ values, stream }: MaskSource<ValuesOf<typeof parameters>>) {
       amplitude /= 2;
       scale *= 2;
     }
-    return Math.min(1, Math.max(0, 0.5 + (0.9 * sum) / most));
+    return Math.min(1, Math.max(0, 0.5 + (contrast * 0.9 * sum) / most));
   };
 }
 
