@@ -1,7 +1,10 @@
 import { expect, test, type Page } from './test';
 import { decodeExr, init } from 'exrs';
 import { unzipSync } from 'fflate';
-import { readFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { ANGLE, exrs, HEIGHT, light, moments, openWritten, pixel, sparkScene, WIDTH } from './light';
 import { goToFrame, inspected, viewPixels } from './steps';
@@ -440,50 +443,50 @@ test('images in turn are behind the frames of their numbers, in the view and in 
   expect(seen((height) => height - 1)).toEqual(colours);
 });
 
-test('a sprite on a series shows the picture of each frame, in the view and in the file', async ({ page }) => {
-  const scene = {
-    ...sparkScene(
-      {
-        ...still,
-        look: {
-          kind: 'picture',
-          colour: [{ at: 0, colour: '#ffffff' }],
-          opacity: 1,
-          sizeOverAge: [{ at: 0, value: 1 }],
-        },
-      },
-      {},
-      { height: 200 },
-    ),
-    name: 'Series of sprites',
+/** A spark before the camera that is drawn as an image, with its image chosen from files. */
+async function openSprite(page: Page, files: Parameters<ReturnType<Page['locator']>['setInputFiles']>[0]) {
+  const look = {
+    kind: 'picture',
+    colour: [{ at: 0, colour: '#ffffff' }],
+    opacity: 1,
+    sizeOverAge: [{ at: 0, value: 1 }],
   };
-  await openWritten(page, scene);
+  await openWritten(page, { ...sparkScene({ ...still, look }, {}, { height: 200 }), name: 'Series of sprites' });
   await page.getByRole('button', { name: 'Spark', exact: true }).click();
   await inspected(page);
-  const inspector = page.getByLabel('Inspector');
-  const named = (name: string, buffer: Buffer) => ({ name, mimeType: 'image/png', buffer });
-  await inspector
-    .locator('input[type=file]')
-    .setInputFiles([
-      named('s3.png', flatPng(0, 0, 255)),
-      named('s1.png', flatPng(255, 0, 0)),
-      named('s2.png', flatPng(0, 255, 0)),
-    ]);
-  await expect(inspector.getByRole('combobox', { name: 'Image of the scene' })).toContainText('s1.png, 3 files');
+  await page.getByLabel('Inspector').locator('input[type=file]').setInputFiles(files);
+  return page.getByLabel('Inspector').getByRole('combobox', { name: 'Image of the scene' });
+}
+
+/** The colour in the middle of a picture. */
+function hueOf({ data, width, height }: PNG): string {
+  const at = 4 * (Math.round(height / 2) * width + Math.round(width / 2));
+  return ['red', 'green', 'blue'][[0, 1, 2].toSorted((a, b) => data[at + b]! - data[at + a]!)[0]!]!;
+}
+
+/** Looks at frames of the view: each has its colour. */
+async function expectHues(page: Page, hues: readonly (readonly [frame: number, hue: string])[]): Promise<void> {
   await page.getByRole('button', { name: 'Scene', exact: true }).click();
-  const brightest = ({ data, width, height }: PNG) => {
-    const at = 4 * (Math.round(height / 2) * width + Math.round(width / 2));
-    return ['red', 'green', 'blue'][[0, 1, 2].toSorted((a, b) => data[at + b]! - data[at + a]!)[0]!];
-  };
-  for (const [frame, colour] of [
+  for (const [frame, hue] of hues) {
+    await goToFrame(page, frame);
+    await expect.poll(async () => hueOf(await viewPixels(page))).toBe(hue);
+  }
+}
+
+test('a sprite on a series shows the picture of each frame, in the view and in the file', async ({ page }) => {
+  const named = (name: string, buffer: Buffer) => ({ name, mimeType: 'image/png', buffer });
+  const chosen = await openSprite(page, [
+    named('s3.png', flatPng(0, 0, 255)),
+    named('s1.png', flatPng(255, 0, 0)),
+    named('s2.png', flatPng(0, 255, 0)),
+  ]);
+  await expect(chosen).toContainText('s1.png, 3 files');
+  await expectHues(page, [
     [0, 'red'],
     [1, 'green'],
     [2, 'blue'],
     [4, 'blue'],
-  ] as const) {
-    await goToFrame(page, frame);
-    await expect.poll(async () => brightest(await viewPixels(page))).toBe(colour);
-  }
+  ]);
   await expect(page.getByText('saved')).toBeVisible();
   await page.goto(`${page.url().split('?')[0]}/output`);
   await page.getByRole('combobox', { name: 'Format', exact: true }).selectOption('png');
@@ -497,7 +500,38 @@ test('a sprite on a series shows the picture of each frame, in the view and in t
   const pictures = Object.values(unzipSync(readFileSync(await download.path()))).map((bytes) =>
     PNG.sync.read(Buffer.from(bytes)),
   );
-  expect(pictures.map(brightest)).toEqual(['red', 'green', 'blue', 'blue', 'blue']);
+  expect(pictures.map(hueOf)).toEqual(['red', 'green', 'blue', 'blue', 'blue']);
+});
+
+test('a clip is decoded at import into a series at the frame rate of the scene; a file that is none is refused by name', async ({
+  page,
+}) => {
+  const folder = mkdtempSync(join(tmpdir(), 'bathyclast-clip-'));
+  try {
+    // A quarter of a second at 12 fps: each picture stands for two frames of the scene.
+    [flatPng(255, 0, 0), flatPng(0, 255, 0), flatPng(0, 0, 255)].forEach((png, i) =>
+      writeFileSync(join(folder, `p${i}.png`), png),
+    );
+    const clip = join(folder, 'buoy.webm');
+    const from = ['-framerate', '12', '-i', join(folder, 'p%d.png')];
+    execFileSync('ffmpeg', ['-v', 'error', ...from, '-c:v', 'libvpx', '-b:v', '1M', '-pix_fmt', 'yuv420p', clip]);
+    const chosen = await openSprite(page, [clip]);
+    await expect(chosen).toContainText('buoy.webm, 6 files');
+    await expectHues(page, [
+      [0, 'red'],
+      [1, 'red'],
+      [2, 'green'],
+      [4, 'blue'],
+    ]);
+    await page.getByRole('button', { name: 'Spark', exact: true }).click();
+    const file = page.getByLabel('Inspector').getByLabel('Image file');
+    await file.setInputFiles({ name: 'notes.mp4', mimeType: 'video/mp4', buffer: Buffer.from('no clip at all') });
+    await expect(page.getByRole('alert')).toHaveText(
+      '“notes.mp4” can’t be read as a clip. Choose an MP4, WebM or MOV file with pictures.',
+    );
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
 });
 
 test('a particle has the light of the colour that its mesh has where it was born', async ({ page }) => {

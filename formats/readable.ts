@@ -42,6 +42,12 @@ export const readable = {
     types: ['image/png', 'image/jpeg'],
     summary: 'Pictures as brightness and colour.',
   },
+  clip: {
+    label: 'Clips',
+    extensions: ['mp4', 'webm', 'mov', 'mkv'],
+    types: ['video/*'],
+    summary: 'A series of images at the frame rate of the scene, decoded by the browser.',
+  },
   path: { label: 'Paths', extensions: ['svg'], types: ['image/svg+xml'], summary: 'The first outlines of a drawing.' },
   font: {
     label: 'Typefaces',

@@ -12,7 +12,7 @@ export const inOrder = (files: readonly File[]): readonly File[] =>
 
 /** How files are kept one after another. */
 export interface Keeping<T> {
-  readonly files: readonly File[];
+  readonly files: Iterable<File> | AsyncIterable<File>;
   /** Keeps one; throws a sentence where it can’t be taken. */
   keep(file: File): Promise<T>;
   /** A sentence where a file can’t stand beside the first one. */
@@ -24,12 +24,14 @@ export interface Keeping<T> {
 /** Keeps files one after another, and tells how many are done. Throws where one can’t be taken, or it was ended. */
 export async function keepAlike<T>({ files, keep, differs, tell, signal }: Keeping<T>): Promise<readonly T[]> {
   const kept: T[] = [];
-  for (const file of files) {
+  let first = '';
+  for await (const file of files) {
     tell?.(kept.length);
     const last = await keep(file);
     signal?.throwIfAborted();
     kept.push(last);
-    const words = differs(last, kept[0]!, file.name, files[0]!.name);
+    first ||= file.name;
+    const words = differs(last, kept[0]!, file.name, first);
     if (words !== undefined) throw new Error(words);
   }
   return kept;

@@ -17,11 +17,28 @@ interface Props {
    * The same of several that belong together, told of how many are read; throws a sentence where they can't be taken, or it
    * was ended. Only one can be chosen where it is left out.
    */
-  onFiles?: (files: readonly File[], tell: (done: number) => void, signal: AbortSignal) => Promise<string>;
+  onFiles?: (
+    files: readonly File[],
+    tell: (done: number, total?: number) => void,
+    signal: AbortSignal,
+  ) => Promise<string>;
+  /** Whether one file alone is read step by step as several are. */
+  takesTime?: (file: File) => boolean;
 }
 
 /** A file that the scene keeps: chosen from those it has, or brought in by drop or from the file chooser. */
-export function KeptRow({ label, help, noun, items, value, accept, onChange, onFile, onFiles }: Props) {
+export function KeptRow({
+  label,
+  help,
+  noun,
+  items,
+  value,
+  accept,
+  onChange,
+  onFile,
+  onFiles,
+  takesTime = () => false,
+}: Props) {
   const input = useRef<HTMLInputElement>(null);
   const stop = useRef<AbortController>(undefined);
   const [busy, setBusy] = useState<string>();
@@ -34,8 +51,9 @@ export function KeptRow({ label, help, noun, items, value, accept, onChange, onF
     setRefused(undefined);
     const { signal } = (stop.current = new AbortController());
     try {
-      const tell = (done: number) => setBusy(`${done} of ${files.length} read`);
-      onChange(onFiles && files.length > 1 ? await onFiles(files, tell, signal) : await onFile(file));
+      const tell = (done: number, total = files.length) => setBusy(`${done} of ${total} read`);
+      const steps = files.length > 1 || takesTime(file);
+      onChange(onFiles && steps ? await onFiles(files, tell, signal) : await onFile(file));
     } catch (error) {
       if (!signal.aborted) setRefused(messageOf(error));
     }

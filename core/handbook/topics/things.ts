@@ -135,7 +135,8 @@ export const thingsTopics: TopicChapter = {
       slug: 'series',
       title: 'Series of images and grids',
       text: [
-        prose`Several numbered files of one size, chosen or dropped together where one image or grid is, are a series. It
+        prose`Several numbered files of one size, chosen or dropped together where one image or grid is, are a series; so is a
+          clip where an image is: its pictures are decoded once, at the frame rate of the scene. A series
           plays from its first frame on, holds, repeats or runs back and forth, wherever it is used: texture fields,
           modulators, masks, emitters on an image, image looks, stored grids. Images change from one to the next, grids go evenly.`,
         prose`A texture field with the mapping “motion” carries particles as the picture moves. What does not move in it,
