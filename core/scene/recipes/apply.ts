@@ -61,9 +61,13 @@ function without<V>(moving: Readonly<Record<string, V>>, part: string): Record<s
  */
 export function withRecipe(scene: Scene, { sort, about, scene: cut }: Recipe, targets: Targets): Applied {
   const by = vectorBy((k) => hundredths(targets.middle[k]! - about[k]!));
-  if (sort === 'output')
-    return { scene: { ...scene, output: cut.output, renders: cut.renders }, emitters: [], strips: [] };
   const added = withInserted(scene, cut, sort === 'emitter' ? [0, 0, 0] : by);
+  if (sort === 'output') {
+    const { output, renders, imageSequence } = cut;
+    // A sequence that is not behind the picture any more stays, as it does where the backdrop is changed by hand.
+    const behind = imageSequence.length > 0 ? { imageSequence } : {};
+    return { scene: { ...added.scene, output, renders, ...behind }, emitters: [], strips: [] };
+  }
   if (sort === 'chain') return { scene: added.scene, emitters: [], strips: [...added.fields, ...added.groups] };
   if (sort === 'emitter') return { scene: added.scene, emitters: added.emitters, strips: [] };
   return { scene: dressed(scene, added, sort, targets), emitters: targets.emitters, strips: targets.strips };

@@ -11,6 +11,8 @@ export interface Taken {
   readonly emitters?: readonly Emitter[];
   readonly fields?: readonly Field[];
   readonly groups?: readonly Group[];
+  /** Takes the output set-up along as well, with what is behind the picture. */
+  readonly output?: boolean;
 }
 
 /** Sorts that come along with all that refers to them. Others are let go: another scene has emitters of its own. */
@@ -21,12 +23,17 @@ type Ids = { readonly [K in keyof Listed]: Set<string> };
 
 const idsOf = (things: readonly { readonly id: string }[] = []): Set<string> => new Set(things.map(({ id }) => id));
 
-/** A scene with only those of the listed things. */
+/**
+ * A scene with only those of the listed things. Of the rest only its time and seed stay: a camera or the scene transform may
+ * refer to things that nothing else needs.
+ */
 function only(scene: Scene, ids: Ids): Scene {
   const kept = <T extends { readonly id: string }>(list: readonly T[], of: Set<string>): readonly T[] =>
     list.filter(({ id }) => of.has(id));
   return {
-    ...scene,
+    ...completeScene({ name: scene.name, emitters: [] }),
+    seed: scene.seed,
+    time: scene.time,
     emitters: kept(scene.emitters, ids.emitters),
     fields: kept(scene.fields, ids.fields),
     groups: kept(scene.groups, ids.groups),
@@ -34,11 +41,6 @@ function only(scene: Scene, ids: Ids): Scene {
     meshes: kept(scene.meshes, ids.meshes),
     weightMaps: kept(scene.weightMaps, ids.weightMaps),
     zones: kept(scene.zones, ids.zones),
-    colliders: [],
-    keptDesk: null,
-    imageSequence: [],
-    markers: [],
-    renders: [],
   };
 }
 
@@ -89,7 +91,7 @@ function takenOut(scene: Scene, ids: Ids): Scene {
  * that they read with the fields in them, dials, images, grids and sounds. References to anything else are let go, sends to
  * emitters too.
  */
-export function cutFrom(whole: Scene, { emitters, fields, groups }: Taken): Scene {
+export function cutFrom(whole: Scene, { emitters, fields, groups, output = false }: Taken): Scene {
   const ids: Ids = {
     emitters: idsOf(emitters),
     fields: idsOf(fields),
@@ -112,7 +114,7 @@ export function cutFrom(whole: Scene, { emitters, fields, groups }: Taken): Scen
     now = Object.values(ids).reduce((sum, set) => sum + set.size, 0);
   }
   const cut = sceneForm.renamed(only(scene, ids), (to, id) => (ids[REFERRED_LISTS[to]].has(id) ? id : ''));
-  const text = formulasOf(cut);
+  const text = formulasOf(cut) + (output ? JSON.stringify(whole.output) : '');
   const dials = dialsIn(scene.dials, text);
   const all = text + JSON.stringify(dials);
   const used = <T extends { readonly hash: string }>(files: readonly T[]): readonly T[] =>
@@ -125,6 +127,11 @@ export function cutFrom(whole: Scene, { emitters, fields, groups }: Taken): Scen
     images: used(scene.images),
     grids: used(scene.grids),
     sounds: used(scene.sounds),
+    ...(output && {
+      output: whole.output,
+      renders: whole.renders,
+      imageSequence: whole.output.backdrop === 'image-sequence' ? whole.imageSequence : [],
+    }),
   };
   return completeScene(JSON.parse(JSON.stringify(made)));
 }

@@ -100,6 +100,19 @@ describe('a cut of a scene', () => {
   });
 });
 
+it('a cut takes nothing along that only the camera or the scene transform refers to', () => {
+  const aimed = {
+    ...source,
+    sceneTransform: {
+      ...source.sceneTransform,
+      transform: { ...source.sceneTransform.transform, carrier: 'cable' },
+    },
+  };
+  const cut = cutFrom(aimed, { fields: [painted] });
+  expect(cut.carriers).toEqual([]);
+  sound(cut);
+});
+
 describe('a cut put into another scene', () => {
   const into = testScene({
     fields: [{ id: 'f0', name: 'F0', settings: { kind: 'wind' } }],
@@ -218,6 +231,27 @@ describe('a recipe', () => {
     const other = testScene({ fields: [{ settings: { kind: 'wind' } }] });
     const { scene } = withRecipe(other, recipe('output', made!.take()), target);
     expect(scene).toEqual({ ...other, output: set.output });
+  });
+
+  it('of an output set-up brings along what is behind the picture, and the dials of its numbers', () => {
+    const set = {
+      ...source,
+      output: {
+        ...source.output,
+        backdrop: 'image-sequence',
+        automations: { exposure: { kind: 'dial', dial: 'tide' } },
+      } as Scene['output'],
+      imageSequence: [{ hash: OTHER, name: 'Plate', width: 4, height: 4 }],
+    };
+    const [made] = takeable(set, { emitters: [], fields: [], groups: [] });
+    const { scene } = withRecipe(testScene(), recipe('output', made!.take()), target);
+    expect([names(scene.imageSequence), names(scene.dials)]).toEqual([['Plate'], ['tide']]);
+    const image = {
+      ...source,
+      output: { ...source.output, backdrop: 'image', backdropImage: HASH } as Scene['output'],
+    };
+    const other = takeable(image, { emitters: [], fields: [], groups: [] })[0]!;
+    expect(names(withRecipe(testScene(), recipe('output', other.take()), target).scene.images)).toEqual(['Chart']);
   });
 
   it('says what to select first, and when a strip has no room', () => {

@@ -48,7 +48,7 @@ export function takeable(scene: Scene, { emitters, fields, groups }: Picked): Ta
   all.push({
     sort: 'output',
     name: `Output of ${scene.name}`,
-    take: () => ({ ...cutFrom(scene, {}), output: scene.output, renders: scene.renders }),
+    take: () => cutFrom(scene, { output: true }),
   });
   return all;
 }
