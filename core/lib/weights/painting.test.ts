@@ -81,6 +81,9 @@ describe('weights painted on a card', () => {
     const half = stroke({ strength: 0.5, softness: 0, lines: [there, there] });
     expect(weightAt(CARD, { base: 0, strokes: [half] }, [0, 0, 0])).toBeCloseTo(0.5, 6);
     expect(weightAt(CARD, { base: 0, strokes: [half, half] }, [0, 0, 0])).toBeCloseTo(0.75, 6);
+    // The most that the brush covered a place by counts, also where it went by at a distance afterwards.
+    const away = stroke({ lines: [[-0.6, 0, 0, ...UP, 0.6, 0, 0, ...UP, 0.6, 0, 0.9, ...UP]] });
+    expect(weightAt(CARD, { base: 0, strokes: [away] }, [0.3, 0, 0])).toBeCloseTo(1, 2);
   });
 
   it('are lowered by an eraser, from the base as well', () => {
