@@ -16,6 +16,10 @@ export function paintedBody(
   return found && { mesh: found };
 }
 
+/** The weights that were made last under each id: the next stroke goes on from there, also where the scene is a copy. */
+const latest = new Map<string, WeightsOn>();
+const MOST_KEPT = 16;
+
 /** The weights of each map as it was made last, with the mesh it was made on. */
 const made = new WeakMap<WeightMap, { readonly mesh: TriangleMesh | undefined; readonly weights: WeightsOn }>();
 
@@ -31,7 +35,10 @@ export function weightsOfScene(
   const mesh = 'mesh' in body ? body.mesh : undefined;
   const known = made.get(map);
   if (known && known.mesh === mesh) return known.weights;
-  const weights = weightsOn(body, map);
+  const weights = weightsOn(body, map, latest.get(id));
+  latest.delete(id);
+  if (latest.size >= MOST_KEPT) latest.delete(latest.keys().next().value!);
+  latest.set(id, weights);
   made.set(map, { mesh, weights });
   return weights;
 }

@@ -143,6 +143,32 @@ describe('weights painted on a mesh', () => {
   });
 });
 
+describe('weights of which some strokes are known', () => {
+  const mesh = made('ball', { radius: 1 });
+  const over = (n: number) => stroke({ lines: [[0, 1, 0, ...UP, n / 10, 1, 0, ...UP]], strength: 0.5 });
+  const painted = (count: number, base = 0.1) => ({ base, strokes: Array.from({ length: count }, (_, n) => over(n)) });
+
+  it('are the same as if all had been laid anew, and those that were known stay as they were', () => {
+    const three = weightsOn({ mesh }, painted(3));
+    const before = three.weights.slice();
+    const five = weightsOn({ mesh }, JSON.parse(JSON.stringify(painted(5))) as PaintedStrokes, three);
+    expect(five.lattice).toBe(three.lattice);
+    expect(five.weights).toEqual(weightsOn({ mesh }, painted(5)).weights);
+    expect(three.weights).toEqual(before);
+  });
+
+  it('are laid anew after an undo, on another base or surface, or for a finer brush', () => {
+    const five = weightsOn({ mesh }, painted(5));
+    for (const [body, next] of [
+      [{ mesh }, painted(3)],
+      [{ mesh }, painted(5, 0.2)],
+      [{ mesh: made('ball', { radius: 2 }) }, painted(5)],
+      [{ mesh }, { base: 0.1, strokes: [...painted(5).strokes, stroke({ radius: 0.1 })] }],
+    ] as const)
+      expect(weightsOn(body, next, five).weights).toEqual(weightsOn(body, next).weights);
+  });
+});
+
 describe('a line of sight', () => {
   const met = new Float64Array(6);
 

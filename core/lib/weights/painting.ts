@@ -17,14 +17,16 @@ export class Painting {
   private touched: number[] = [];
   private brush: Brush | undefined;
 
+  /** Lays strokes on a surface; on what another painting of the same lattice has come to, where one is given. */
   constructor(
     readonly lattice: Lattice,
     { base, strokes }: PaintedStrokes,
+    onto?: Painting,
   ) {
-    this.weights = new Float32Array(lattice.count).fill(base);
+    this.weights = onto ? onto.weights.slice() : new Float32Array(lattice.count).fill(base);
     this.before = this.weights.slice();
     this.cover = new Float32Array(lattice.count);
-    this.near = new NearPlaces(lattice);
+    this.near = onto?.near ?? new NearPlaces(lattice);
     for (const stroke of strokes) {
       this.begin(stroke);
       for (const line of stroke.lines)

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import { latticeOf, type Lattice } from './lattice';
 import { Painting, spacingFor } from './painting';
 import type { PaintedBody, PaintedStrokes } from './stroke';
@@ -5,6 +6,10 @@ import type { PaintedBody, PaintedStrokes } from './stroke';
 /** Painted weights on a surface, ready to be read at any point in the frame of the surface. */
 export interface WeightsOn {
   readonly body: PaintedBody;
+  readonly painted: PaintedStrokes;
+  readonly painting: Painting;
+  /** The spacing of places that was asked for, metres. */
+  readonly spacing: number;
   readonly lattice: Lattice;
   /** The weights at the places of the lattice. */
   readonly weights: Float32Array;
@@ -30,12 +35,35 @@ export function extentOf(body: PaintedBody): number {
   return most;
 }
 
-/** Lays strokes on a surface. */
-export function weightsOn(body: PaintedBody, painted: PaintedStrokes): WeightsOn {
-  const lattice: Lattice = latticeOf(body, spacingFor(painted.strokes, extentOf(body)));
-  const { weights } = new Painting(lattice, painted);
+/** Whether strokes go on from those that weights were painted with, on the same surface at the same spacing. */
+function goesOn(known: WeightsOn, body: PaintedBody, { base, strokes }: PaintedStrokes, spacing: number): boolean {
+  const { painted } = known;
+  const same =
+    'card' in body
+      ? 'card' in known.body && equal(known.body.card, body.card)
+      : 'mesh' in known.body && known.body.mesh === body.mesh;
+  return (
+    same &&
+    known.spacing === spacing &&
+    painted.base === base &&
+    painted.strokes.length <= strokes.length &&
+    painted.strokes.every((stroke, i) => equal(stroke, strokes[i]))
+  );
+}
+
+/** Lays strokes on a surface; only those that are new, where weights are known that they go on from. */
+export function weightsOn(body: PaintedBody, painted: PaintedStrokes, known?: WeightsOn): WeightsOn {
+  const spacing = spacingFor(painted.strokes, extentOf(body));
+  const onto = known && goesOn(known, body, painted, spacing) ? known : undefined;
+  const lattice = onto?.lattice ?? latticeOf(body, spacing);
+  const strokes = painted.strokes.slice(onto?.painted.strokes.length ?? 0);
+  const painting = new Painting(lattice, { base: painted.base, strokes }, onto?.painting);
+  const { weights } = painting;
   return {
     body,
+    painted,
+    painting,
+    spacing,
     lattice,
     weights,
     pose: (time) => lattice.pose(time),
