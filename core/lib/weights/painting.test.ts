@@ -162,6 +162,8 @@ describe('weights of which some strokes are known', () => {
     for (const [body, next] of [
       [{ mesh }, painted(3)],
       [{ mesh }, painted(5, 0.2)],
+      [{ mesh }, { base: 0.1, strokes: painted(5).strokes.with(1, { ...over(1), strength: 0.9 }) }],
+      [{ mesh }, { base: 0.1, strokes: painted(5).strokes.with(1, { ...over(1), lines: over(7).lines }) }],
       [{ mesh: made('ball', { radius: 2 }) }, painted(5)],
       [{ mesh }, { base: 0.1, strokes: [...painted(5).strokes, stroke({ radius: 0.1 })] }],
     ] as const)

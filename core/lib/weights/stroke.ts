@@ -58,3 +58,13 @@ export const facing = (cosine: number): number => Math.min(1, Math.max(0, cosine
 export function stroked(weight: number, { erase, strength }: Brush, cover: number): number {
   return erase ? weight * (1 - strength * cover) : weight + strength * cover * (1 - weight);
 }
+
+/** Whether two strokes are the same, number by number. */
+export const sameStroke = (a: Stroke, b: Stroke): boolean =>
+  a === b ||
+  (a.erase === b.erase &&
+    a.radius === b.radius &&
+    a.softness === b.softness &&
+    a.strength === b.strength &&
+    a.lines.length === b.lines.length &&
+    a.lines.every((line, l) => line.length === b.lines[l]!.length && line.every((n, i) => n === b.lines[l]![i])));

@@ -1,7 +1,6 @@
-import equal from 'fast-deep-equal';
 import { latticeOf, type Lattice } from './lattice';
 import { Painting, spacingFor } from './painting';
-import type { PaintedBody, PaintedStrokes } from './stroke';
+import { sameStroke, type PaintedBody, type PaintedStrokes } from './stroke';
 
 /** Painted weights on a surface, ready to be read at any point in the frame of the surface. */
 export interface WeightsOn {
@@ -40,14 +39,14 @@ function goesOn(known: WeightsOn, body: PaintedBody, { base, strokes }: PaintedS
   const { painted } = known;
   const same =
     'card' in body
-      ? 'card' in known.body && equal(known.body.card, body.card)
+      ? 'card' in known.body && known.body.card.width === body.card.width && known.body.card.depth === body.card.depth
       : 'mesh' in known.body && known.body.mesh === body.mesh;
   return (
     same &&
     known.spacing === spacing &&
     painted.base === base &&
     painted.strokes.length <= strokes.length &&
-    painted.strokes.every((stroke, i) => equal(stroke, strokes[i]))
+    painted.strokes.every((stroke, i) => sameStroke(stroke, strokes[i]!))
   );
 }
 
