@@ -401,6 +401,23 @@ function edgedPng(red: number, green: number, blue: number): Buffer {
   return PNG.sync.write(png);
 }
 
+/** Renders the five frames of the open scene as PNG, and reads them from the zip that is saved. */
+async function renderedPictures(page: Page): Promise<PNG[]> {
+  await expect(page.getByText('saved')).toBeVisible();
+  await page.goto(`${page.url().split('?')[0]}/output`);
+  await page.getByRole('combobox', { name: 'Format', exact: true }).selectOption('png');
+  await page.getByRole('button', { name: /^Render 5 frames/ }).click();
+  const row = page.getByRole('list', { name: 'Renders' }).getByRole('listitem').first();
+  await expect(row.getByText(/^done: /)).toBeVisible({ timeout: 60_000 });
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    row.getByRole('button', { name: /^Save .*zip/ }).click(),
+  ]);
+  return Object.values(unzipSync(readFileSync(await download.path()))).map((bytes) =>
+    PNG.sync.read(Buffer.from(bytes)),
+  );
+}
+
 test('images in turn are behind the frames of their numbers, in the view and in the file; ones of another size are refused by name', async ({
   page,
 }) => {
@@ -421,19 +438,7 @@ test('images in turn are behind the frames of their numbers, in the view and in 
     named('p1.png', edgedPng(255, 0, 0)),
   ]);
   await expect(page.getByText('3, 32 × 24')).toBeVisible();
-  await expect(page.getByText('saved')).toBeVisible();
-  await page.goto(`${page.url().split('?')[0]}/output`);
-  await page.getByRole('combobox', { name: 'Format', exact: true }).selectOption('png');
-  await page.getByRole('button', { name: /^Render 5 frames/ }).click();
-  const row = page.getByRole('list', { name: 'Renders' }).getByRole('listitem').first();
-  await expect(row.getByText(/^done: /)).toBeVisible({ timeout: 60_000 });
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    row.getByRole('button', { name: /^Save .*zip/ }).click(),
-  ]);
-  const pictures = Object.values(unzipSync(readFileSync(await download.path()))).map((bytes) =>
-    PNG.sync.read(Buffer.from(bytes)),
-  );
+  const pictures = await renderedPictures(page);
   const seen = (at: (height: number) => number) =>
     pictures.map(({ data, width, height }) => [...data.subarray(4 * (width * at(height) + 9)).subarray(0, 3)].join());
   const colours = ['255,0,0', '255,0,0', '0,255,0', '0,0,255', '0,0,255'];
@@ -487,19 +492,7 @@ test('a sprite on a series shows the picture of each frame, in the view and in t
     [2, 'blue'],
     [4, 'blue'],
   ]);
-  await expect(page.getByText('saved')).toBeVisible();
-  await page.goto(`${page.url().split('?')[0]}/output`);
-  await page.getByRole('combobox', { name: 'Format', exact: true }).selectOption('png');
-  await page.getByRole('button', { name: /^Render 5 frames/ }).click();
-  const row = page.getByRole('list', { name: 'Renders' }).getByRole('listitem').first();
-  await expect(row.getByText(/^done: /)).toBeVisible({ timeout: 60_000 });
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    row.getByRole('button', { name: /^Save .*zip/ }).click(),
-  ]);
-  const pictures = Object.values(unzipSync(readFileSync(await download.path()))).map((bytes) =>
-    PNG.sync.read(Buffer.from(bytes)),
-  );
+  const pictures = await renderedPictures(page);
   expect(pictures.map(hueOf)).toEqual(['red', 'green', 'blue', 'blue', 'blue']);
 });
 

@@ -1,7 +1,7 @@
 import { fault, type Fault } from '../document/faults';
 import type { Reference } from '../document/forms';
 import { isRecord } from '../document/check-values';
-import type { ReferenceTo } from '../document/parameters';
+import { REFERRED_NAMES, type ReferenceTo } from '../document/parameters';
 import type { Scene } from '../document/scene';
 
 /** The list of a document that holds each sort of thing that can be referred to. */
@@ -44,6 +44,6 @@ export function danglingReferences(
   return references.flatMap((reference) => {
     const { at, to, id } = reference;
     if (MAY_LACK.includes(to) || isThere(reference)) return [];
-    return [fault('reference', at, id, `the id of one of the scene’s ${REFERRED_LISTS[to]}`)];
+    return [fault('reference', at, id, `the id of one of the scene’s ${REFERRED_NAMES[to]}`)];
   });
 }

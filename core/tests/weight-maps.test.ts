@@ -130,6 +130,12 @@ describe('a weight map in a document', () => {
 
   it('names a mesh that the scene has', () => {
     expect(messages({ ...MAP, surface: 'mesh', mesh: 'gone' })[0]).toContain('weightMaps[0].mesh is "gone"');
+    const lost = {
+      fields: [{ id: 'f', name: 'F', settings: { kind: 'wind' }, falloff: { kind: 'painted', weightMap: 'v' } }],
+    };
+    expect(messages(MAP, lost)).toEqual([
+      'fields[0].falloff.weightMap is "v". Use the id of one of the scene’s weight maps.',
+    ]);
   });
 
   it('is let go by all that reads it when it is deleted, and lets go of a mesh that is deleted', () => {

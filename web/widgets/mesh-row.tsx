@@ -25,18 +25,16 @@ export type RowsOfMesh = (props: {
   onChange: (name: string, value: unknown) => void;
 }) => React.ReactNode;
 
+/** A row for a reference to something that is made and changed in the same place. */
+export interface MadeRowProps {
+  readonly parameter: ReferenceParameter;
+  readonly value: string;
+  readonly rows: RowsOfMesh;
+  onChange(value: string): void;
+}
+
 /** A mesh of the scene: chosen, made by code, or brought in from a file by dialog or by drop. */
-export function MeshRow({
-  parameter,
-  value,
-  rows: Rows,
-  onChange,
-}: {
-  parameter: ReferenceParameter;
-  value: string;
-  rows: RowsOfMesh;
-  onChange: (value: string) => void;
-}) {
+export function MeshRow({ parameter, value, rows: Rows, onChange }: MadeRowProps) {
   const scene = useScene();
   const { assets } = useAssets();
   const input = useRef<HTMLInputElement>(null);

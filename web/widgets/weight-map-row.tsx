@@ -1,6 +1,5 @@
 import { counted } from '../../core/lib/counted';
 import { brushParameters, weightMapParameters } from '../../core/document/descriptions';
-import type { ReferenceParameter } from '../../core/document/parameters';
 import type { Scene, WeightMap } from '../../core/document/scene';
 import type { Selection } from '../state/selection-store';
 import { useSceneOf } from '../state/scene-store';
@@ -16,7 +15,7 @@ import {
   useWeightPainting,
 } from '../state/weight-painting';
 import { Choice, LabelledRow } from './labelled-row';
-import type { RowsOfMesh } from './mesh-row';
+import type { MadeRowProps, RowsOfMesh } from './mesh-row';
 
 /** The mesh that a new weight map of the selected thing is painted on; empty for a card. */
 function meshUnder({ emitters }: Scene, selection: Selection): string {
@@ -74,17 +73,7 @@ function WeightTools({ map, rows }: { map: WeightMap; rows: RowsOfMesh }) {
 }
 
 /** A weight map of the scene: chosen or made, with its surface, and painted in the view. */
-export function WeightMapRow({
-  parameter,
-  value,
-  rows: Rows,
-  onChange,
-}: {
-  parameter: ReferenceParameter;
-  value: string;
-  rows: RowsOfMesh;
-  onChange: (value: string) => void;
-}) {
+export function WeightMapRow({ parameter, value, rows: Rows, onChange }: MadeRowProps) {
   const maps = useSceneOf((scene) => scene.weightMaps);
   const { selection } = useSelection();
   const mesh = useSceneOf((scene) => meshUnder(scene, selection));

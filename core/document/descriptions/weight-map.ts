@@ -2,6 +2,22 @@ import { describe, type Values } from '../parameters';
 
 const onCard = (v: Values) => v['surface'] !== 'mesh';
 
+/** A side of the card. */
+const side = (label: string, help: string) =>
+  ({
+    type: 'number',
+    label,
+    unit: 'm',
+    default: 4,
+    min: 0,
+    above: true,
+    max: 10_000,
+    usual: [0.5, 20],
+    fixed: true,
+    help,
+    shown: onCard,
+  }) as const;
+
 /** The surface of a weight map, and its weights where nobody painted. */
 export const weightMapParameters = describe({
   surface: {
@@ -22,32 +38,8 @@ export const weightMapParameters = describe({
     help: 'One of the scene’s meshes.',
     shown: (v) => !onCard(v),
   },
-  width: {
-    type: 'number',
-    label: 'Card width',
-    unit: 'm',
-    default: 4,
-    min: 0,
-    above: true,
-    max: 10_000,
-    usual: [0.5, 20],
-    fixed: true,
-    help: 'The width of the card, along X.',
-    shown: onCard,
-  },
-  depth: {
-    type: 'number',
-    label: 'Card depth',
-    unit: 'm',
-    default: 4,
-    min: 0,
-    above: true,
-    max: 10_000,
-    usual: [0.5, 20],
-    fixed: true,
-    help: 'The depth of the card, along Z.',
-    shown: onCard,
-  },
+  width: side('Card width', 'The width of the card, along X.'),
+  depth: side('Card depth', 'The depth of the card, along Z.'),
   base: {
     type: 'number',
     label: 'Base weight',

@@ -1,9 +1,13 @@
+import { inFace, placeInFace } from '../../lib/meshes/in-face';
 import { AXES } from '../../lib/math/vector';
 import { bilinear, type LevelImage } from '../../lib/images/level-image';
 import { treeOf, type MeshTree } from '../../lib/meshes/tree';
 import type { FieldRoutine, FieldSource } from '../contracts/field';
 import type { TextureSettings } from './texture-parameters';
 import { flowOf, heightShare, signedLevel, slopeOf } from './texture-card';
+
+/** Room for the place in one face after the other. */
+const found = inFace();
 
 /** The place on the picture of a point of a face, and how u and v change along the surface. */
 interface Unfolded {
@@ -26,21 +30,8 @@ function unfold(
 ): void {
   const [a, b, c] = [index[3 * face]!, index[3 * face + 1]!, index[3 * face + 2]!];
   const p = (v: number, k: number) => positions[3 * v + k]!;
-  let [d11, d12, d22, d1, d2] = [0, 0, 0, 0, 0];
-  for (let k = 0; k < 3; k++) {
-    const e1 = p(b, k) - p(a, k);
-    const e2 = p(c, k) - p(a, k);
-    const q = at[k]! - p(a, k);
-    d11 += e1 * e1;
-    d12 += e1 * e2;
-    d22 += e2 * e2;
-    d1 += e1 * q;
-    d2 += e2 * q;
-  }
-  const area = d11 * d22 - d12 * d12;
-  const inverse = area > 0 ? 1 / area : 0;
-  const s = (d22 * d1 - d12 * d2) * inverse;
-  const t = (d11 * d2 - d12 * d1) * inverse;
+  placeInFace(positions, index, face, at, found);
+  const { s, t, d11, d12, d22, inverse } = found;
   const uv = (v: number, k: number) => (k === 0 ? uvs[2 * v]! : 1 - uvs[2 * v + 1]!);
   const [u1, u2] = [uv(b, 0) - uv(a, 0), uv(c, 0) - uv(a, 0)];
   const [v1, v2] = [uv(b, 1) - uv(a, 1), uv(c, 1) - uv(a, 1)];

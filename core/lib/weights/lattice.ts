@@ -1,4 +1,5 @@
 import { length, vectorBy, type Vector } from '../math/vector';
+import { inFace, placeInFace } from '../meshes/in-face';
 import type { MeshHit } from '../meshes/face-walk';
 import { treeOf, type MeshTree } from '../meshes/tree';
 import { faceNormal, triangleCount, type TriangleMesh } from '../meshes/mesh';
@@ -131,6 +132,7 @@ class MeshLattice implements Lattice {
   private readonly steps: Uint16Array;
   private readonly first: Uint32Array;
 
+  private readonly place = inFace();
   private readonly hit: MeshHit = { distance: 0, nx: 0, ny: 0, nz: 0, face: 0 };
 
   constructor(
@@ -233,21 +235,10 @@ class MeshLattice implements Lattice {
 
   /** How much of the second and of the third corner of a face a point in it is, in the pose it is in. */
   private shares(face: number, at: Float64Array): [number, number] {
-    const { index, positions: p } = this.tree;
-    const [a, b, c] = [3 * index[3 * face]!, 3 * index[3 * face + 1]!, 3 * index[3 * face + 2]!];
-    let [bb, bc, cc, bp, cp] = [0, 0, 0, 0, 0];
-    for (let k = 0; k < 3; k++) {
-      const [toB, toC, toP] = [p[b + k]! - p[a + k]!, p[c + k]! - p[a + k]!, at[k]! - p[a + k]!];
-      bb += toB * toB;
-      bc += toB * toC;
-      cc += toC * toC;
-      bp += toB * toP;
-      cp += toC * toP;
-    }
-    const area = bb * cc - bc * bc;
-    if (!(area > 0)) return [0, 0];
-    const toB = unit((cc * bp - bc * cp) / area);
-    return [toB, Math.min(1 - toB, unit((bb * cp - bc * bp) / area))];
+    const { index, positions } = this.tree;
+    placeInFace(positions, index, face, at, this.place);
+    const toB = unit(this.place.s);
+    return [toB, Math.min(1 - toB, unit(this.place.t))];
   }
 }
 

@@ -59,10 +59,10 @@ function movedBy<T extends Moving & { readonly transform: Transform }>(thing: T,
 const content = (thing: Thing): string => JSON.stringify({ ...thing, id: '', name: '' });
 
 /** Files of a scene with others that come along, the same ones once. */
-const withFiles = <T extends { readonly hash: string }>(own: readonly T[], others: readonly T[]): readonly T[] => [
-  ...own,
-  ...others.filter(({ hash }) => !own.some((known) => known.hash === hash)),
-];
+export const withFiles = <T extends { readonly hash: string }>(
+  own: readonly T[],
+  others: readonly T[],
+): readonly T[] => [...own, ...others.filter(({ hash }) => !own.some((known) => known.hash === hash))];
 
 /**
  * A scene with everything that a cut of another holds, moved by so many metres. Ids and names are made free, meshes, weight

@@ -1,7 +1,8 @@
 import { completeGrid, completeImage } from '../../../core/scene/read';
 import { describe, expect, it } from 'vitest';
 import { testScene } from '../../../core/tests/scenes';
-import { usedBy, withFiles, withMeshes, withWeightMaps } from './carried';
+import { withFiles } from '../../../core/scene/recipes/insert';
+import { usedBy, withMeshes, withWeightMaps } from './carried';
 
 const scene = {
   ...testScene({

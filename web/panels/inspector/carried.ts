@@ -75,8 +75,3 @@ export function withPaths(
   }
   return { carriers, carrierId: (id) => ids.get(id) ?? (own.some((c) => c.id === id) ? id : '') };
 }
-
-/** Images or grids of a scene with others that come along, the same ones once. */
-export function withFiles<T extends { readonly hash: string }>(own: readonly T[], others: readonly T[]): readonly T[] {
-  return [...own, ...others.filter((i) => !own.some((known) => known.hash === i.hash))];
-}

@@ -1,3 +1,5 @@
+import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
+import { useState } from 'react';
 import { RECIPE_LIMITS, type RecipeWords } from '../../../core/scene/recipes/recipe';
 
 /** The words of a recipe as they are typed: tags in one line. */
@@ -17,7 +19,7 @@ export function wordsOf({ name, note, tags }: WrittenWords): RecipeWords {
 }
 
 /** Boxes for the words of a recipe. */
-export function RecipeWordsRows({ words, onChange }: { words: WrittenWords; onChange: (words: WrittenWords) => void }) {
+function RecipeWordsRows({ words, onChange }: { words: WrittenWords; onChange: (words: WrittenWords) => void }) {
   const box = 'w-full rounded-sm border border-rule bg-transparent px-1.5 py-1 focus:bg-raised';
   return (
     <>
@@ -50,5 +52,50 @@ export function RecipeWordsRows({ words, onChange }: { words: WrittenWords; onCh
         />
       </label>
     </>
+  );
+}
+
+/** Asks for the words of a recipe; `action` is the button that takes them. */
+export function RecipeDialog({
+  title,
+  action,
+  initial,
+  busy = false,
+  onDone,
+  onCancel,
+}: {
+  title: string;
+  action: string;
+  initial: WrittenWords;
+  busy?: boolean;
+  onDone: (words: RecipeWords) => void;
+  onCancel: () => void;
+}) {
+  const [words, setWords] = useState(initial);
+  return (
+    <Dialog open onClose={onCancel} className="relative z-20">
+      <div className="fixed inset-0 grid place-content-center bg-surround/70">
+        <DialogPanel className="w-[26rem] border border-rule bg-panel p-5">
+          <DialogTitle className="text-lg">{title}</DialogTitle>
+          <form
+            className="mt-3 flex flex-col gap-3"
+            onSubmit={(event) => {
+              event.preventDefault();
+              onDone(wordsOf(words));
+            }}
+          >
+            <RecipeWordsRows words={words} onChange={setWords} />
+            <div className="flex justify-end gap-2">
+              <button type="button" className="line-button" onClick={onCancel}>
+                Cancel
+              </button>
+              <button className="lamp-button" disabled={busy || words.name.trim() === ''}>
+                {action}
+              </button>
+            </div>
+          </form>
+        </DialogPanel>
+      </div>
+    </Dialog>
   );
 }

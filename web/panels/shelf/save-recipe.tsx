@@ -1,15 +1,15 @@
-import { Dialog, DialogPanel, DialogTitle, Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { useQueryClient } from '@tanstack/react-query';
 import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { messageOf } from '../../../core/lib/errors';
-import { RECIPE_LIMITS, RECIPE_SORTS, type RecipeSort } from '../../../core/scene/recipes/recipe';
+import { RECIPE_LIMITS, RECIPE_SORTS, type RecipeSort, type RecipeWords } from '../../../core/scene/recipes/recipe';
 import { useStage } from '../../simulation/stage';
 import { api } from '../../state/api';
 import { useScene } from '../../state/scene-store';
 import { useSelection } from '../../state/selection-store';
-import { RecipeWordsRows, wordsOf, type WrittenWords } from './recipe-words';
+import { RecipeDialog } from './recipe-words';
 import { takeableNow, takenNow } from './use-recipe';
 
 /** Size of a kept picture, pixels of the page. */
@@ -28,13 +28,12 @@ function SaveDialog({
 }) {
   const stage = useStage();
   const queries = useQueryClient();
-  const [words, setWords] = useState<WrittenWords>({ name: name.slice(0, RECIPE_LIMITS.name), note: '', tags: '' });
   const [busy, setBusy] = useState(false);
-  const keep = async () => {
+  const keep = async (words: RecipeWords) => {
     setBusy(true);
     try {
       const picture = stage.rig?.smallPicture(PICTURE.width, PICTURE.height)?.split(',')[1];
-      const kept = await api.keepRecipe({ ...takenNow(sort), ...wordsOf(words) }, picture);
+      const kept = await api.keepRecipe({ ...takenNow(sort), ...words }, picture);
       await queries.invalidateQueries({ queryKey: ['shelf'] });
       toast(`“${kept.name}” is on the shelf.`);
       onDone(true);
@@ -44,30 +43,14 @@ function SaveDialog({
     }
   };
   return (
-    <Dialog open onClose={() => onDone(false)} className="relative z-20">
-      <div className="fixed inset-0 grid place-content-center bg-surround/70">
-        <DialogPanel className="w-[26rem] border border-rule bg-panel p-5">
-          <DialogTitle className="text-lg">Save to the shelf: {RECIPE_SORTS[sort]}</DialogTitle>
-          <form
-            className="mt-3 flex flex-col gap-3"
-            onSubmit={(event) => {
-              event.preventDefault();
-              void keep();
-            }}
-          >
-            <RecipeWordsRows words={words} onChange={setWords} />
-            <div className="flex justify-end gap-2">
-              <button type="button" className="line-button" onClick={() => onDone(false)}>
-                Cancel
-              </button>
-              <button className="lamp-button" disabled={busy || words.name.trim() === ''}>
-                Save
-              </button>
-            </div>
-          </form>
-        </DialogPanel>
-      </div>
-    </Dialog>
+    <RecipeDialog
+      title={`Save to the shelf: ${RECIPE_SORTS[sort]}`}
+      action="Save"
+      initial={{ name: name.slice(0, RECIPE_LIMITS.name), note: '', tags: '' }}
+      busy={busy}
+      onDone={(words) => void keep(words)}
+      onCancel={() => onDone(false)}
+    />
   );
 }
 

@@ -1,16 +1,15 @@
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { shippedShelf } from '../../../core/examples/shelf';
 import { counted } from '../../../core/lib/counted';
 import { messageOf } from '../../../core/lib/errors';
-import { RECIPE_SORTS, type RecipeWords } from '../../../core/scene/recipes/recipe';
+import { RECIPE_SORTS } from '../../../core/scene/recipes/recipe';
 import { api } from '../../state/api';
 import { base64Of } from '../../widgets/base64';
 import { DeckTabs } from '../keys/deck-bar';
 import { RecipeCard, type ShownRecipe } from './recipe-card';
-import { RecipeWordsRows, wordsOf, type WrittenWords } from './recipe-words';
+import { RecipeDialog } from './recipe-words';
 import { SaveRecipe } from './save-recipe';
 import { fits, tagsOf } from './shelf-search';
 
@@ -24,39 +23,39 @@ const SHIPPED: readonly ShownRecipe[] = shippedShelf().map(({ id, sort, name, no
   pictured: true,
 }));
 
-/** Changes the words of a recipe. */
-function WordsDialog({ recipe, onDone }: { recipe: ShownRecipe; onDone: (words?: RecipeWords) => void }) {
-  const [words, setWords] = useState<WrittenWords>({ ...recipe, tags: recipe.tags.join(', ') });
+/** A choice that narrows the shelf; nothing chosen shows all. */
+function Filter({
+  label,
+  all,
+  options,
+  value,
+  onChange,
+}: {
+  label: string;
+  all: string;
+  options: readonly (readonly [value: string, label: string])[];
+  value: string;
+  onChange: (value: string) => void;
+}) {
   return (
-    <Dialog open onClose={() => onDone()} className="relative z-20">
-      <div className="fixed inset-0 grid place-content-center bg-surround/70">
-        <DialogPanel className="w-[26rem] border border-rule bg-panel p-5">
-          <DialogTitle className="text-lg">Words of “{recipe.name}”</DialogTitle>
-          <form
-            className="mt-3 flex flex-col gap-3"
-            onSubmit={(event) => {
-              event.preventDefault();
-              onDone(wordsOf(words));
-            }}
-          >
-            <RecipeWordsRows words={words} onChange={setWords} />
-            <div className="flex justify-end gap-2">
-              <button type="button" className="line-button" onClick={() => onDone()}>
-                Cancel
-              </button>
-              <button className="lamp-button" disabled={words.name.trim() === ''}>
-                Change
-              </button>
-            </div>
-          </form>
-        </DialogPanel>
-      </div>
-    </Dialog>
+    <select
+      className="num bg-transparent"
+      aria-label={label}
+      value={value}
+      onChange={(event) => onChange(event.currentTarget.value)}
+    >
+      <option value="">{all}</option>
+      {options.map(([one, shown]) => (
+        <option key={one} value={one}>
+          {shown}
+        </option>
+      ))}
+    </select>
   );
 }
 
 /** What has been put away for other scenes, and the chains that ship with the program; a click uses one. */
-export function ShelfDeck() {
+export default function ShelfDeck() {
   const queries = useQueryClient();
   const kept = useQuery({ queryKey: ['shelf'], queryFn: api.shelf });
   const [text, setText] = useState('');
@@ -137,32 +136,14 @@ export function ShelfDeck() {
           }}
         />
         <span className="flex-1" />
-        <select
-          className="num bg-transparent"
-          aria-label="Sort"
-          value={sort}
-          onChange={(event) => setSort(event.currentTarget.value)}
-        >
-          <option value="">all sorts</option>
-          {Object.entries(RECIPE_SORTS).map(([value, label]) => (
-            <option key={value} value={value}>
-              {label}
-            </option>
-          ))}
-        </select>
-        <select
-          className="num bg-transparent"
-          aria-label="Tag"
+        <Filter label="Sort" all="all sorts" options={Object.entries(RECIPE_SORTS)} value={sort} onChange={setSort} />
+        <Filter
+          label="Tag"
+          all="all tags"
+          options={tagsOf(all).map((one) => [one, one])}
           value={tag}
-          onChange={(event) => setTag(event.currentTarget.value)}
-        >
-          <option value="">all tags</option>
-          {tagsOf(all).map((one) => (
-            <option key={one} value={one}>
-              {one}
-            </option>
-          ))}
-        </select>
+          onChange={setTag}
+        />
         <input
           type="search"
           className="w-44 rounded-sm border border-rule bg-transparent px-1.5 focus:bg-raised"
@@ -200,12 +181,15 @@ export function ShelfDeck() {
         </ul>
       </div>
       {described && (
-        <WordsDialog
-          recipe={described}
+        <RecipeDialog
+          title={`Words of “${described.name}”`}
+          action="Change"
+          initial={{ ...described, tags: described.tags.join(', ') }}
           onDone={(words) => {
             setDescribed(undefined);
-            if (words) void act(() => api.describeRecipe(described.id, words));
+            void act(() => api.describeRecipe(described.id, words));
           }}
+          onCancel={() => setDescribed(undefined)}
         />
       )}
     </section>

@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { PALETTE_PLACE } from '../../panels/desk/add-field';
 import { Desk } from '../../panels/desk/desk';
@@ -5,7 +6,6 @@ import { CurvesDeck } from '../../panels/keys/curves-deck';
 import { KeysDeck } from '../../panels/keys/keys-deck';
 import { useKeys, type Deck } from '../../panels/keys/keys-store';
 import { DialsDeck } from '../../panels/dials/dials-deck';
-import { ShelfDeck } from '../../panels/shelf/shelf-deck';
 import { Inspector } from '../../panels/inspector/inspector';
 import { CurveEditor } from '../../panels/curve/curve-editor';
 import { PlaysBakes } from '../../simulation/plays-bakes';
@@ -16,13 +16,20 @@ import { Things } from './things';
 import { TransportBar } from './transport-bar';
 import { useStudioKeys } from './keys';
 
+/** Its chains are many scenes, and few visits open it. */
+const ShelfDeck = lazy(() => import('../../panels/shelf/shelf-deck'));
+
 /** What is under the view. */
 const DECKS: Readonly<Record<Deck, React.ReactNode>> = {
   desk: <Desk />,
   keys: <KeysDeck />,
   curves: <CurvesDeck />,
   dials: <DialsDeck />,
-  shelf: <ShelfDeck />,
+  shelf: (
+    <Suspense fallback={<p className="p-3 text-second">Opening …</p>}>
+      <ShelfDeck />
+    </Suspense>
+  ),
 };
 
 /** The screen where one works: view, transport, desk, inspector. */
